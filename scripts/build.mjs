@@ -1,0 +1,4 @@
+import { buildIfNeeded, installPackages } from "./tooling.mjs";
+
+installPackages();
+buildIfNeeded();

@@ -1,0 +1,34 @@
+/**
+ * How trace and height of a pour shape it. All constants are set by eye and stand here alone, to be calibrated against
+ * cut bars. `s` is the trace index of the poured batter, `ph` the pour height 0 (low) .. 1 (high).
+ */
+export const POUR_HEIGHT = { low: 0.08, mid: 0.5, high: 0.95 } as const;
+
+const clamp = (v: number, low: number, high: number) => Math.min(high, Math.max(low, v));
+
+/** 0 for a batter of medium trace or thicker, 1 for one barely emulsified. */
+export const thinness = (s: number): number => clamp((2.6 - s) / 1.4, 0, 1);
+/** 1 for a pour laid on the surface, 0 from 30 % height up. */
+export const flatness = (ph: number): number => clamp(1 - ph / 0.3, 0, 1);
+
+/** Depth that a pour reaches as a share of the new level, 0.10..0.985. */
+export const penetration = (s: number, ph: number): number => clamp((0.3 + 0.7 * ph) * (1.24 - 0.14 * s), 0.1, 0.985);
+
+/** Sideways wander of a stripe, mm. */
+export const wobbleMm = (s: number): number => 3 + 3 * thinness(s);
+
+/** Filaments into which one pass parts: up to three hairlines when thin, one rounded head when thick. */
+export const filaments = (s: number): number => 1 + Math.round(2 * thinness(s));
+
+/** Reach of the drag that a sinking stripe has on what lies there, mm (before its own variation of 0.8..1.2). */
+export const dragReachMm = (s: number): number => 5 + 1.5 * s;
+/** Share of the stripe's own movement that its surroundings follow, 0.1..0.37. */
+export const dragCoupling = (s: number, ph: number): number =>
+  clamp(0.37 * (0.45 + 0.55 * ph) * (1.25 - 0.17 * s), 0.1, 0.37);
+
+/** Unevenness of a laid layer, share of its thickness. */
+export const LAYER_UNEVENNESS = 0.2;
+/** Depth of a top line, mm, and how far it wanders, mm. */
+export const TOP_LINE = { depthMm: 3.5, wobbleMm: 2.5 } as const;
+/** Widest gap a plume may open, as a share of the width. */
+export const WIDEST_GAP = 0.8;

@@ -1,0 +1,87 @@
+import { LAYER_UNEVENNESS } from "../look";
+import { alongLoaf, noiseAt, noiseTable } from "../noise";
+import type { CompiledOperation, Point, Points } from "../points";
+import { generator } from "../random";
+
+export interface LayerInput {
+  seed: number;
+  colour: number;
+  lengthMm: number;
+  widthMm: number;
+  /** Level before, mm, and how much the layer adds, mm. */
+  levelMm: number;
+  addsMm: number;
+}
+
+/** Cosine modes across the mould that make a layer uneven. */
+const MODES = 2;
+
+/**
+ * A layer laid on the whole surface, thickness g(x,y) = dh (1 + sum a_k n_k(x) cos(k pi y/W)): the cosines have zero mean
+ * across, so each section keeps its area. Claims what lies above h1 - g; below it y = (h1 y' - G)/h, z = z' h/(h1 - g).
+ */
+export function compileLayer(input: LayerInput): CompiledOperation {
+  const { lengthMm, widthMm, levelMm: h, addsMm: dh, colour } = input;
+  const h1 = h + dh;
+  const random = generator(input.seed);
+  const waves = Array.from({ length: MODES }, () => noiseTable(random, 1, 3));
+  const share = LAYER_UNEVENNESS / MODES;
+  const amplitudes = new Float64Array(MODES);
+  const readAmplitudes = (x: number) => {
+    for (let k = 0; k < MODES; k++) amplitudes[k] = share * noiseAt(waves[k], alongLoaf(x, lengthMm));
+  };
+  const thickness = (v: number) => {
+    let g = 1;
+    for (let k = 0; k < MODES; k++) g += amplitudes[k] * Math.cos((k + 1) * Math.PI * v);
+    return dh * g;
+  };
+  /** Integral of the thickness from the near wall to v = y/W. */
+  const gathered = (v: number) => {
+    let g = v;
+    for (let k = 0; k < MODES; k++) g += (amplitudes[k] * Math.sin((k + 1) * Math.PI * v)) / ((k + 1) * Math.PI);
+    return dh * g;
+  };
+  return {
+    kind: "layer",
+    levelMm: h1,
+    inverse(points: Points) {
+      const { x, y, z, live } = points;
+      if (h <= 0) {
+        for (let n = 0; n < points.liveCount; n++) points.colour[live[n]] = colour;
+        points.liveCount = 0;
+        return;
+      }
+      if (points.sectionX !== null) readAmplitudes(points.sectionX);
+      let kept = 0;
+      for (let n = 0; n < points.liveCount; n++) {
+        const i = live[n];
+        if (points.sectionX === null) readAmplitudes(x[i]);
+        const v = y[i] / widthMm;
+        const g = thickness(v);
+        if (z[i] >= h1 - g) {
+          points.colour[i] = colour;
+          continue;
+        }
+        y[i] = (widthMm * (h1 * v - gathered(v))) / h;
+        z[i] = (z[i] * h) / (h1 - g);
+        live[kept++] = i;
+      }
+      points.liveCount = kept;
+    },
+    forward(point: Point) {
+      if (h <= 0) return;
+      readAmplitudes(point.x);
+      const target = (point.y / widthMm) * h;
+      let low = 0;
+      let high = 1;
+      for (let k = 0; k < 60; k++) {
+        const v = (low + high) / 2;
+        if (h1 * v - gathered(v) < target) low = v;
+        else high = v;
+      }
+      const v = (low + high) / 2;
+      point.y = v * widthMm;
+      point.z = (point.z * (h1 - thickness(v))) / h;
+    },
+  };
+}

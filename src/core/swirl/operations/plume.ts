@@ -1,0 +1,179 @@
+import { WIDEST_GAP } from "../look";
+import { alongLoaf, NOISE_MASK, NOISE_NODES, type NoiseTable, noiseAt, noiseTable } from "../noise";
+import type { CompiledOperation, Point, Points } from "../points";
+import { PROFILE_NODES, type Profile } from "../profile";
+import { generator } from "../random";
+
+export interface PlumeInput {
+  seed: number;
+  colour: number;
+  lengthMm: number;
+  widthMm: number;
+  levelMm: number;
+  addsMm: number;
+  /** Middle of the stripe, mm from the near wall; may lie anywhere, it is held inside the mould. */
+  acrossMm: number;
+  /** Lowest point of the stripe, mm above the floor, before it is deepened for want of room. */
+  bottomMm: number;
+  wobbleMm: number;
+  profile: Profile;
+}
+
+/** Closest that a stripe's middle comes to a wall, share of the width. */
+const WALL_MARGIN = 0.02;
+/** How unevenly deep a stripe is along the loaf, share of its height. */
+const DEPTH_VARIATION = 0.16;
+/** How the wander is divided between along the loaf and up the stripe. */
+const WANDER_ALONG = 0.75;
+const WANDER_UP = 0.4;
+const HEIGHT_PER_PERIOD_MM = 45;
+const NODES = PROFILE_NODES - 1;
+const HALF_NODE = 0.5 / NODES;
+
+/** Lowest point that leaves the gap no wider than allowed, mm; null where even the floor is not deep enough. */
+export function plumeBottomMm(bottomMm: number, levelMm: number, addsMm: number, profile: Profile): number | null {
+  const top = levelMm + addsMm;
+  const needed = (addsMm * profile.peak) / WIDEST_GAP;
+  if (needed > top) return null;
+  return Math.max(0, Math.min(bottomMm, top - needed));
+}
+
+/** Flat record of one plume. Maps are plain functions of it: closures would each have to warm up anew. */
+interface Plume {
+  colour: number;
+  lengthMm: number;
+  widthMm: number;
+  topMm: number;
+  addsMm: number;
+  acrossMm: number;
+  deepestMm: number;
+  alongMm: number;
+  upMm: number;
+  phase: number;
+  shear: number;
+  along: NoiseTable;
+  depth: NoiseTable;
+  up: NoiseTable;
+  p: Float64Array;
+  cumulative: Float64Array;
+}
+
+const middleAt = (o: Plume, u: number) => o.acrossMm + o.alongMm * noiseAt(o.along, u);
+const bottomAt = (o: Plume, u: number) => o.deepestMm * (1 - DEPTH_VARIATION * (0.5 + 0.5 * noiseAt(o.depth, u)));
+/** Positive for every u on the loaf, so that cutting off a fraction rounds down. */
+const upPhase = (o: Plume, u: number) => 1 + o.phase + o.shear * u;
+
+/**
+ * A stripe along the loaf that punches in. In the frame after the pour: t = (z'-zb)/(zt-zb), gap f = dh/(zt-zb) p(t) as a
+ * share of the width, F = dh P(t), middle yc = y0 + wobble(x,z'), a = yc (1-f). Left of the gap y = y'/(1-f), right of it
+ * y = (y'-fW)/(1-f), z = z'-F. The determinant is exactly 1 for any wobble.
+ * @throws when the gap cannot be held below its limit: check with {@link plumeBottomMm} first
+ */
+export function compilePlume(input: PlumeInput): CompiledOperation {
+  const deepestMm = plumeBottomMm(input.bottomMm, input.levelMm, input.addsMm, input.profile);
+  if (deepestMm === null) throw new Error("plume: the pour is too wide for the batter below it");
+  const random = generator(input.seed);
+  const plume: Plume = {
+    colour: input.colour,
+    lengthMm: input.lengthMm,
+    widthMm: input.widthMm,
+    topMm: input.levelMm + input.addsMm,
+    addsMm: input.addsMm,
+    acrossMm: input.acrossMm,
+    deepestMm,
+    alongMm: input.wobbleMm * WANDER_ALONG,
+    upMm: input.wobbleMm * WANDER_UP,
+    along: noiseTable(random, 2, 6),
+    depth: noiseTable(random, 2, 5),
+    up: noiseTable(random, 1, 3),
+    phase: random(),
+    shear: random() - 0.5,
+    p: input.profile.p,
+    cumulative: input.profile.cumulative,
+  };
+  return {
+    kind: "plume",
+    levelMm: plume.topMm,
+    inverse: (points) => plumeInverse(plume, points),
+    forward: (point) => plumeForward(plume, point),
+  };
+}
+
+function plumeInverse(o: Plume, points: Points): void {
+  const { x, y, z, live, liveCount, sectionX, colour: claimed } = points;
+  const { p, cumulative, up, topMm: top, addsMm: adds, widthMm: wide, upMm, colour } = o;
+  const low = wide * WALL_MARGIN;
+  const high = wide - low;
+  const perMm = NOISE_NODES / HEIGHT_PER_PERIOD_MM;
+  let u = sectionX === null ? 0 : alongLoaf(sectionX, o.lengthMm);
+  let y0 = middleAt(o, u);
+  let zb = bottomAt(o, u);
+  let phase = upPhase(o, u) * NOISE_NODES;
+  let perSpan = NODES / (top - zb);
+  let kept = 0;
+  for (let n = 0; n < liveCount; n++) {
+    const i = live[n];
+    if (sectionX === null) {
+      u = alongLoaf(x[i], o.lengthMm);
+      y0 = middleAt(o, u);
+      zb = bottomAt(o, u);
+      phase = upPhase(o, u) * NOISE_NODES;
+      perSpan = NODES / (top - zb);
+    }
+    const zi = z[i];
+    if (zi > zb) {
+      let t = (zi - zb) * perSpan;
+      if (t > NODES) t = NODES;
+      const k = t >= NODES ? NODES - 1 : t | 0;
+      const frac = t - k;
+      const pa = p[k];
+      const pk = pa + (p[k + 1] - pa) * frac;
+      const f = (adds * perSpan * pk) / NODES;
+      const w = phase + zi * perMm;
+      const wi = w | 0;
+      const na = up[wi & NOISE_MASK];
+      let yc = y0 + upMm * (na + (up[(wi + 1) & NOISE_MASK] - na) * (w - wi));
+      if (yc < low) yc = low;
+      else if (yc > high) yc = high;
+      const yi = y[i];
+      const left = 1 - f;
+      const a = yc * left;
+      if (yi < a) y[i] = yi / left;
+      else if (yi < a + f * wide) {
+        claimed[i] = colour;
+        continue;
+      } else y[i] = (yi - f * wide) / left;
+      z[i] = zi - adds * (cumulative[k] + (pa + pk) * frac * HALF_NODE);
+    }
+    live[kept++] = i;
+  }
+  points.liveCount = kept;
+}
+
+/** Gap f and lift F at a height after the pour, as in the inverse. */
+function gapAt(o: Plume, zb: number, zAfter: number): { f: number; F: number } {
+  const t = Math.min(NODES, Math.max(0, ((zAfter - zb) / (o.topMm - zb)) * NODES));
+  const k = Math.min(NODES - 1, Math.floor(t));
+  const frac = t - k;
+  const pk = o.p[k] + (o.p[k + 1] - o.p[k]) * frac;
+  return { f: (o.addsMm / (o.topMm - zb)) * pk, F: o.addsMm * (o.cumulative[k] + (o.p[k] + pk) * frac * HALF_NODE) };
+}
+
+function plumeForward(o: Plume, point: Point): void {
+  const u = alongLoaf(point.x, o.lengthMm);
+  const zb = bottomAt(o, u);
+  if (point.z <= zb) return;
+  let below = point.z;
+  let above = o.topMm;
+  for (let k = 0; k < 60; k++) {
+    const middle = (below + above) / 2;
+    if (middle - gapAt(o, zb, middle).F < point.z) below = middle;
+    else above = middle;
+  }
+  point.z = (below + above) / 2;
+  const { f } = gapAt(o, zb, point.z);
+  const wander = o.upMm * noiseAt(o.up, upPhase(o, u) + point.z / HEIGHT_PER_PERIOD_MM);
+  const low = o.widthMm * WALL_MARGIN;
+  const yc = Math.min(o.widthMm - low, Math.max(low, middleAt(o, u) + wander));
+  point.y = point.y < yc ? point.y * (1 - f) : point.y * (1 - f) + f * o.widthMm;
+}

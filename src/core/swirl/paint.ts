@@ -1,0 +1,58 @@
+import { converter } from "culori";
+import type { IndexImage } from "./face";
+
+const toLinear = converter("lrgb");
+
+/** Palette as sRGB bytes and as linear light, by colour index. */
+export interface Palette {
+  bytes: Uint8Array;
+  linear: Float64Array;
+}
+
+export function makePalette(hexes: readonly string[]): Palette {
+  const bytes = new Uint8Array(256 * 3).fill(255);
+  const linear = new Float64Array(256 * 3).fill(1);
+  hexes.forEach((hex, i) => {
+    const c = toLinear(hex)!;
+    [c.r, c.g, c.b].forEach((v, k) => {
+      linear[i * 3 + k] = v;
+      bytes[i * 3 + k] = toByte(v);
+    });
+  });
+  return { bytes, linear };
+}
+
+/** Linear light 0..1 as an sRGB byte (IEC 61966-2-1). */
+function toByte(v: number): number {
+  const s = v <= 0.0031308 ? 12.92 * v : 1.055 * v ** (1 / 2.4) - 0.055;
+  return Math.round(255 * Math.min(1, Math.max(0, s)));
+}
+
+/** RGBA bytes of a picture; opaque. */
+export function paint(image: IndexImage, palette: Palette): Uint8ClampedArray<ArrayBuffer> {
+  const rgba = new Uint8ClampedArray(image.colour.length * 4);
+  for (let i = 0; i < image.colour.length; i++) {
+    const c = image.colour[i] * 3;
+    rgba[i * 4] = palette.bytes[c];
+    rgba[i * 4 + 1] = palette.bytes[c + 1];
+    rgba[i * 4 + 2] = palette.bytes[c + 2];
+    rgba[i * 4 + 3] = 255;
+  }
+  return rgba;
+}
+
+/** Blends the refined edge pixels into painted bytes, averaged in linear light. */
+export function blendEdges(
+  rgba: Uint8ClampedArray,
+  edges: { pixels: Int32Array; samples: Uint8Array },
+  palette: Palette,
+): void {
+  const per = edges.pixels.length ? edges.samples.length / edges.pixels.length : 0;
+  for (let i = 0; i < edges.pixels.length; i++) {
+    for (let k = 0; k < 3; k++) {
+      let sum = 0;
+      for (let j = 0; j < per; j++) sum += palette.linear[edges.samples[i * per + j] * 3 + k];
+      rgba[edges.pixels[i] * 4 + k] = toByte(sum / per);
+    }
+  }
+}

@@ -1,0 +1,49 @@
+import { flatness, thinness } from "./look";
+
+/** Nodes of a tabulated profile. */
+export const PROFILE_NODES = 129;
+
+/** Profile of a plume over its depth: `p` >= 0 with integral 1 on [0,1] (0 = lowest point), `cumulative` its integral, both linear/quadratic between nodes. */
+export interface Profile {
+  p: Float64Array;
+  cumulative: Float64Array;
+  peak: number;
+}
+
+const smoothstep = (t: number) => {
+  const u = Math.min(1, Math.max(0, t));
+  return u * u * (3 - 2 * u);
+};
+
+/** Normalises values at the nodes to integral 1 (trapezoid rule, which the cumulative repeats exactly). */
+export function tabulate(density: (t: number) => number): Profile {
+  const p = new Float64Array(PROFILE_NODES);
+  const cumulative = new Float64Array(PROFILE_NODES);
+  const h = 1 / (PROFILE_NODES - 1);
+  for (let i = 0; i < PROFILE_NODES; i++) p[i] = Math.max(0, density(i * h));
+  let total = 0;
+  for (let i = 1; i < PROFILE_NODES; i++) total += ((p[i - 1] + p[i]) / 2) * h;
+  let peak = 0;
+  for (let i = 0; i < PROFILE_NODES; i++) {
+    p[i] /= total;
+    peak = Math.max(peak, p[i]);
+    if (i > 0) cumulative[i] = cumulative[i - 1] + ((p[i - 1] + p[i]) / 2) * h;
+  }
+  return { p, cumulative, peak };
+}
+
+/** Profile of a stripe poured at trace `s` from height `ph` (0..1): a head low down, a tail up to the surface, flat when laid on. */
+export function stripeProfile(s: number, ph: number): Profile {
+  const thin = thinness(s);
+  const flat = flatness(ph);
+  const tail = 0.1 + 0.3 * thin;
+  const tb = Math.min(0.48, Math.max(0.16, 0.22 + 0.16 * (s - 1.5) + 0.12 * (1 - ph)));
+  return tabulate((t) => {
+    const e = Math.max(0, 1 - ((t - tb) / tb) ** 2);
+    const head = (1 - tail) * e ** 0.9 * (1 - 0.25 * thin) + tail * smoothstep((2 * t) / tb);
+    return (1 - flat) * head + 0.8 * flat * smoothstep(t / 0.75);
+  });
+}
+
+/** Profile of a line laid on the top: widest at the surface, fading downward. */
+export const topLineProfile = (): Profile => tabulate(Math.sqrt);

@@ -1,0 +1,114 @@
+import { derive } from "../../core/plan/derive";
+import { newPlan } from "../../core/plan/newPlan";
+import type { Operation, Plan, Portion, RecordEvent } from "../../core/plan/schema";
+
+type ScentOf = NonNullable<Portion["scent"]>;
+
+/** Invented scents of the demo studio. */
+export const SCENTS = {
+  clove: { name: "Clove & Amber", class: "strong", dosePctOfOils: 3 },
+  fir: { name: "Fir Smoke", class: "mild", dosePctOfOils: 3.5 },
+  citrus: { name: "Cold Citrus", class: "quiet", dosePctOfOils: 3 },
+  rose: { name: "Observatory Rose", class: "moderate", dosePctOfOils: 3 },
+} satisfies Record<string, ScentOf>;
+
+export const WHITE = "#fbf8f1";
+export const BLACK = "#2d2b2e";
+
+export function cup(
+  id: string,
+  name: string,
+  sharePct: number,
+  swatchHex: string | null,
+  extra: Partial<Portion> = {},
+): Portion {
+  const kind = swatchHex === WHITE ? "titanium-dioxide" : swatchHex === BLACK ? "charcoal" : "mica";
+  const colourants: Portion["colourants"] = swatchHex
+    ? [{ id: "c1", name: `${name} ${kind.replace("-", " ")}`, kind, swatchHex, gPer100gOils: 0.6, carrierGPerG: 3 }]
+    : [];
+  return {
+    id,
+    batterId: "b1",
+    name,
+    sharePct,
+    takesRest: false,
+    keptBackPct: 0,
+    colourants,
+    scent: null,
+    additives: [],
+    ...extra,
+  };
+}
+
+type Pour = Operation extends infer O ? (O extends Operation ? Omit<O, "id"> : never) : never;
+const mouldId = "m1";
+
+export const floor = (portionId: string, cupPct: number): Pour => ({ kind: "layer", mouldId, portionId, cupPct });
+export const drop = (
+  portionId: string,
+  cupPct: number,
+  acrossMm: number,
+  height: "low" | "mid" | "high",
+  passes: 1 | 2 | 3,
+): Pour => ({
+  kind: "stripe",
+  mouldId,
+  portionId,
+  cupPct,
+  acrossMm,
+  height,
+  passes,
+});
+export const line = (portionId: string, keptBackPct: number, acrossMm: number): Pour => ({
+  kind: "topLine",
+  mouldId,
+  portionId,
+  keptBackPct,
+  acrossMm,
+});
+
+const ACROSS_MM = [30, 60, 45, 22, 68, 40, 55, 30, 62, 48, 20, 70, 35, 52, 45, 26, 64, 38];
+
+/**
+ * Drops in rounds: the colours in their order again and again, places across the mould in a steady pattern, high at first, then
+ * lower as the mould fills. `sharesPct`: what each colour's drops use of its cup, together.
+ */
+export function rounds(order: readonly string[], count: number, sharesPct: Record<string, number>, shift = 0): Pour[] {
+  const uses = Array.from({ length: count }, (_, i) => order[i % order.length]);
+  return uses.map((portionId, i) => {
+    const times = uses.filter((u) => u === portionId).length;
+    const height = i < count * 0.4 ? "high" : i < count * 0.75 ? "mid" : "low";
+    const passes = ((i % 3) + 1) as 1 | 2 | 3;
+    const pct = Math.floor((sharesPct[portionId] / times) * 10) / 10;
+    const isLast = uses.lastIndexOf(portionId) === i;
+    const rest = Number((sharesPct[portionId] - pct * (times - 1)).toFixed(1));
+    return drop(portionId, isLast ? rest : pct, ACROSS_MM[(i + shift) % ACROSS_MM.length], height, passes);
+  });
+}
+
+export function sheet(title: string, seed: number, portions: Portion[], pours: Pour[], more: Partial<Plan> = {}): Plan {
+  const operations = pours.map((p, i) => ({ id: `o${i + 1}`, ...p }) as Operation);
+  return { ...newPlan(title, seed), portions, operations, ...more };
+}
+
+/** Lets a plan have been poured on a day: every step took `pace` times as long as planned, with a trace check after every scent. */
+export function poured(plan: Plan, on: string, pace: number, rating: Plan["record"]["rating"], verdict: string): Plan {
+  const events: RecordEvent[] = [];
+  let atS = 0;
+  for (const step of derive(plan).timeline!.steps) {
+    atS += Math.round((step.endS - step.startS + step.waitS) * pace);
+    events.push({ kind: "stepDone", id: `e${events.length + 1}`, atS, stepId: step.id });
+    if (step.kind !== "scent") continue;
+    const trace = Math.min(5, Math.round(step.endTrace * 2) / 2);
+    events.push({
+      kind: "traceCheck",
+      id: `e${events.length + 1}`,
+      atS: atS + 2,
+      portionId: step.portionIds[0],
+      trace,
+    });
+  }
+  const startedAt = `${on}T09:30:00.000Z`;
+  const finishedAt = new Date(Date.parse(startedAt) + atS * 1000).toISOString();
+  return { ...plan, pourOn: on, record: { startedAt, events, finishedAt, rating, verdict } };
+}

@@ -1,0 +1,19 @@
+import { randomInt } from "node:crypto";
+import type { APIRoute } from "astro";
+import { copyPlan } from "../../../../core/plan/newPlan";
+import { createBatch, getBatch } from "../../../../data/batches";
+import { batchAnswer, batchBody } from "../../../../server/batchAnswer";
+import { database } from "../../../../server/database";
+import { notFound } from "../../../../server/problem";
+
+export const prerender = false;
+
+/** A new, unpoured batch with the same sheet. */
+export const POST: APIRoute = async ({ params }) => {
+  const { db } = await database();
+  const batch = await getBatch(db, params.id!);
+  if (!batch) return notFound("batch");
+  const plan = batchBody(batch).document;
+  const title = `${plan.title.slice(0, 110)} (copy)`;
+  return batchAnswer(await createBatch(db, copyPlan(plan, title, randomInt(2 ** 32))), 201);
+};

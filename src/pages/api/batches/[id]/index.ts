@@ -1,0 +1,31 @@
+import type { APIRoute } from "astro";
+import { deleteBatch, getBatch, saveBatch } from "../../../../data/batches";
+import { batchAnswer, savedAnswer } from "../../../../server/batchAnswer";
+import { readPlanBody, readSeenVersion } from "../../../../server/body";
+import { database } from "../../../../server/database";
+import { notFound } from "../../../../server/problem";
+
+export const prerender = false;
+
+export const GET: APIRoute = async ({ params }) => {
+  const { db } = await database();
+  const batch = await getBatch(db, params.id!);
+  return batch ? batchAnswer(batch) : notFound("batch");
+};
+
+/** Saves a document over the version named in If-Match; 409 with the current batch when another was saved meanwhile. */
+export const PUT: APIRoute = async ({ params, request }) => {
+  const seen = readSeenVersion(request);
+  if (!seen.ok) return seen.answer;
+  const body = await readPlanBody(request);
+  if (!body.ok) return body.answer;
+  const { db } = await database();
+  return savedAnswer(await saveBatch(db, params.id!, seen.value, body.value), (batch) => batchAnswer(batch));
+};
+
+export const DELETE: APIRoute = async ({ params, request }) => {
+  const seen = readSeenVersion(request);
+  if (!seen.ok) return seen.answer;
+  const { db } = await database();
+  return savedAnswer(await deleteBatch(db, params.id!, seen.value), () => new Response(null, { status: 204 }));
+};

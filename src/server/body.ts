@@ -1,0 +1,59 @@
+import type { Plan } from "../core/plan/schema";
+import { LARGEST_BATCH_FILE, readBatchFile } from "../formats/batchFile";
+import { invalid, problem } from "./problem";
+
+/** Either what was read from a request, or the answer that refuses it. */
+export type Read<T> = { ok: true; value: T } | { ok: false; answer: Response };
+
+const refuse = (answer: Response): { ok: false; answer: Response } => ({ ok: false, answer });
+
+/** Body as text, counted while it comes in: stops at the limit without keeping more. */
+async function readText(request: Request): Promise<Read<string>> {
+  const tooLarge = () => refuse(problem(413, "Too large", `A body may have at most ${LARGEST_BATCH_FILE / 1e6} MB.`));
+  if (Number(request.headers.get("content-length") ?? 0) > LARGEST_BATCH_FILE) return tooLarge();
+  if (!request.body) return { ok: true, value: "" };
+  const decoder = new TextDecoder("utf-8", { fatal: true });
+  let text = "";
+  let bytes = 0;
+  const reader = request.body.getReader();
+  try {
+    for (;;) {
+      const { done, value } = await reader.read();
+      if (done) break;
+      bytes += value.byteLength;
+      if (bytes > LARGEST_BATCH_FILE) {
+        await reader.cancel();
+        return tooLarge();
+      }
+      text += decoder.decode(value, { stream: true });
+    }
+    return { ok: true, value: text + decoder.decode() };
+  } catch {
+    return refuse(problem(400, "Unreadable", "The body is not UTF-8 text, or it broke off."));
+  }
+}
+
+/** A batch document from a JSON body, or the answer that refuses it: 415, 413, 400 or 422. */
+export async function readPlanBody(request: Request): Promise<Read<Plan>> {
+  const type = request.headers.get("content-type") ?? "";
+  if (!/^application\/json\b/i.test(type)) {
+    return refuse(problem(415, "Wrong media type", "Send the batch document as application/json."));
+  }
+  const text = await readText(request);
+  if (!text.ok) return text;
+  const parsed = readBatchFile(text.value);
+  if (parsed.ok) return { ok: true, value: parsed.plan };
+  const isSyntax = parsed.problems.some((p) => p.message.startsWith("is not JSON"));
+  return refuse(
+    isSyntax
+      ? problem(400, "Not JSON", parsed.problems[0].message, { fields: parsed.problems })
+      : invalid(parsed.problems),
+  );
+}
+
+/** Version that the caller has seen, from If-Match: "7". */
+export function readSeenVersion(request: Request): Read<number> {
+  const match = /^"(\d{1,9})"$/.exec(request.headers.get("if-match") ?? "");
+  if (match) return { ok: true, value: Number(match[1]) };
+  return refuse(problem(428, "Version needed", 'Send the version that you have seen as If-Match: "7".'));
+}

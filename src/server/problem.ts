@@ -1,0 +1,28 @@
+import type { FieldProblem } from "../core/plan/read";
+
+/** An answer in application/problem+json (RFC 9457). `fields` names what is wrong in the body that was sent. */
+export function problem(
+  status: number,
+  title: string,
+  detail: string,
+  extra: { fields?: FieldProblem[]; current?: unknown } = {},
+): Response {
+  return new Response(JSON.stringify({ type: "about:blank", title, status, detail, ...extra }), {
+    status,
+    headers: { "content-type": "application/problem+json", "cache-control": "no-store" },
+  });
+}
+
+export const notFound = (what: string) => problem(404, "Not found", `There is no ${what} of that id.`);
+
+export const json = (value: unknown, status = 200, headers: Record<string, string> = {}) =>
+  new Response(JSON.stringify(value), {
+    status,
+    headers: { "content-type": "application/json", "cache-control": "no-store", ...headers },
+  });
+
+/** "portions[2].sharePct must be from 0 to 100 %; ..." */
+export const sayProblems = (fields: readonly FieldProblem[]) => fields.map((f) => `${f.field} ${f.message}`).join("; ");
+
+export const invalid = (fields: FieldProblem[]) =>
+  problem(422, "The document is not valid", sayProblems(fields), { fields });

@@ -1,0 +1,109 @@
+import { format, parseISO } from "date-fns";
+import { useMemo } from "react";
+import { derive } from "../../core/plan/derive";
+import { BatchHead } from "../parts/BatchHead";
+import { NumberField } from "../parts/NumberField";
+import { SaveTrouble } from "../parts/SaveMark";
+import type { StoredBatch } from "../parts/saver";
+import { useBatch } from "../parts/useBatch";
+import { Happened } from "./Happened";
+import { Verdict } from "./Verdict";
+
+const day = (iso: string) => format(parseISO(iso), "EEEE d MMMM yyyy");
+
+/** The book of one batch: its days, what happened, and what was thought of it. */
+export default function Book({ initial }: { initial: StoredBatch }) {
+  const batch = useBatch(initial);
+  const { plan } = batch;
+  const derived = useMemo(() => derive(plan), [plan]);
+  const { dates } = derived;
+  const isPoured = plan.record.startedAt !== null;
+  return (
+    <div className="flex min-h-screen min-w-[1000px] flex-col">
+      <BatchHead id={initial.id} batch={batch} tab="book" />
+      <main className="mx-2.5 mb-2.5 grid flex-1 grid-cols-[330px_minmax(0,1fr)_360px] content-start gap-x-9 rounded-lg border-[1.5px] border-ink bg-sheet px-6 py-4">
+        <div className="col-span-3">
+          <SaveTrouble batch={batch} />
+        </div>
+        <section aria-labelledby="days-head">
+          <h2 id="days-head" className="text-[19px]">
+            Days
+          </h2>
+          <dl className="mt-2 grid gap-2.5">
+            <div>
+              <dt className="text-muted">{isPoured ? "poured" : "to be poured"}</dt>
+              <dd>
+                {isPoured && dates ? (
+                  <strong>{day(dates.pourOn)}</strong>
+                ) : (
+                  <input
+                    type="date"
+                    aria-label="Day of the pour"
+                    className="field"
+                    value={plan.pourOn ?? ""}
+                    onChange={(e) => batch.set(["pourOn"], e.currentTarget.value || null)}
+                  />
+                )}
+              </dd>
+            </div>
+            <div>
+              <dt className="text-muted">unmould</dt>
+              <dd>
+                <strong>{dates ? day(dates.unmouldOn) : "once a day is set"}</strong>
+                {dates && (
+                  <p className="text-[13px] text-muted">
+                    Estimate. {dates.unmouldReason}; when a corner gives no more. Gloves on: it is still caustic.
+                  </p>
+                )}
+              </dd>
+            </div>
+            <div>
+              <dt className="text-muted">cure ready</dt>
+              <dd>
+                <strong>{dates ? day(dates.readyOn) : "once a day is set"}</strong>
+                <p className="mt-1">
+                  <NumberField
+                    label="after"
+                    unit="days of cure"
+                    value={plan.cureDays}
+                    onChange={(v) => batch.set(["cureDays"], v)}
+                    onBlur={batch.seal}
+                  />
+                </p>
+                <p className="text-[13px] text-muted">
+                  Estimate: weight levels off, then test a bar. Selling is regulated differently in each place.
+                </p>
+              </dd>
+            </div>
+            <div>
+              <dt className="text-muted">bars</dt>
+              <dd>
+                <NumberField
+                  label="thickness"
+                  unit="mm"
+                  value={plan.barThicknessMm}
+                  onChange={(v) => batch.set(["barThicknessMm"], v)}
+                  onBlur={batch.seal}
+                />
+                <p className="text-[13px] text-muted">
+                  {derived.bars.middlesMm.length} bars
+                  {derived.bars.endMm > 0.5 && ` and an end piece of ${Math.round(derived.bars.endMm)} mm`}
+                </p>
+              </dd>
+            </div>
+          </dl>
+          <h2 className="mt-5 text-[19px]">Notes to the plan</h2>
+          <textarea
+            aria-label="Notes to the plan"
+            className="field mt-1 !h-32 w-full !p-2"
+            value={plan.notes}
+            onChange={(e) => batch.set(["notes"], e.currentTarget.value)}
+            onBlur={batch.seal}
+          />
+        </section>
+        <Happened id={initial.id} plan={plan} />
+        <Verdict batch={batch} />
+      </main>
+    </div>
+  );
+}

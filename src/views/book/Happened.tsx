@@ -1,0 +1,66 @@
+import { useMemo } from "react";
+import { derive } from "../../core/plan/derive";
+import type { Plan, RecordEvent } from "../../core/plan/schema";
+import { stageName } from "../../core/trace/stages";
+import { clock } from "../parts/format";
+import { DEVIATION_WORDS } from "../pour/NotePad";
+
+/** What happened at the bench, in order, with the planned times beside the real ones. */
+export function Happened({ id, plan }: { id: string; plan: Plan }) {
+  const planned = useMemo(() => derive(plan), [plan]);
+  const { record } = plan;
+  const steps = new Map(planned.timeline?.steps.map((s) => [s.id, s]));
+  const name = (portionId: string | null) => plan.portions.find((p) => p.id === portionId)?.name ?? "";
+  const last = record.events.findLast((e) => e.kind === "stepDone");
+
+  const words = (e: RecordEvent): string => {
+    if (e.kind === "stepDone") return planned.instructions.get(e.stepId)?.title ?? e.stepId;
+    if (e.kind === "traceCheck") return `${name(e.portionId)} seen at ${stageName(e.trace)} trace`;
+    return `Done differently: ${DEVIATION_WORDS[e.what]}${e.portionId ? ` (${name(e.portionId)})` : ""}`;
+  };
+
+  return (
+    <section aria-labelledby="happened-head" className="min-w-0">
+      <h2 id="happened-head" className="text-[19px]">
+        What happened
+      </h2>
+      {record.startedAt === null ? (
+        <p className="mt-2 text-muted">
+          Not poured yet. In{" "}
+          <a className="underline" href={`/batches/${id}/pour`}>
+            pour mode
+          </a>{" "}
+          times and trace checks are kept by themselves.
+        </p>
+      ) : (
+        <>
+          <p className="mt-1">
+            {record.finishedAt
+              ? `Poured in ${clock(last?.atS ?? 0)}, planned ${clock(planned.timeline?.endS ?? 0)}.`
+              : "The pour is still on."}
+          </p>
+          <table className="mt-2 w-full border-collapse" data-testid="happened">
+            <thead>
+              <tr className="border-b-[1.5px] border-ink text-left text-muted">
+                <th className="font-normal">step</th>
+                <th className="w-20 text-right font-normal">planned</th>
+                <th className="w-20 text-right font-normal">really, min</th>
+              </tr>
+            </thead>
+            <tbody>
+              {record.events.map((e) => (
+                <tr key={e.id} className={`border-b border-rule ${e.kind === "stepDone" ? "" : "bg-amber-wash"}`}>
+                  <td className="py-[3px]">{words(e)}</td>
+                  <td className="text-right text-muted">
+                    {e.kind === "stepDone" && steps.has(e.stepId) ? clock(steps.get(e.stepId)!.endS) : ""}
+                  </td>
+                  <td className="text-right font-semibold">{clock(e.atS)}</td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </>
+      )}
+    </section>
+  );
+}

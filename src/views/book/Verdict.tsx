@@ -1,0 +1,61 @@
+import type { Plan } from "../../core/plan/schema";
+import type { OpenBatch } from "../parts/useBatch";
+
+const RATINGS = [
+  { value: 1, words: "a lump" },
+  { value: 2, words: "soap, not the plan" },
+  { value: 3, words: "fair" },
+  { value: 4, words: "good" },
+  { value: 5, words: "as it should be" },
+] as const;
+
+/** Rating and words for the next time. */
+export function Verdict({ batch }: { batch: OpenBatch }) {
+  const { record } = batch.plan;
+  const isPoured = record.finishedAt !== null;
+  const rate = (rating: Plan["record"]["rating"]) =>
+    batch.record((r) => ({ ...r, rating: r.rating === rating ? null : rating }));
+  return (
+    <section aria-labelledby="verdict-head">
+      <h2 id="verdict-head" className="text-[19px]">
+        Verdict
+      </h2>
+      {!isPoured && (
+        <p className="mt-2 text-muted">
+          After the pour, and again at the cut: how did it come out, and what next time?
+        </p>
+      )}
+      {isPoured && (
+        <>
+          <div role="radiogroup" aria-label="Rating" className="mt-2 grid gap-1">
+            {RATINGS.map((r) => (
+              // biome-ignore lint/a11y/useSemanticElements: pressing the chosen one again takes the rating back, which a radio input cannot
+              <button
+                key={r.value}
+                type="button"
+                role="radio"
+                aria-checked={record.rating === r.value}
+                className={`flex h-8 items-center gap-3 rounded border-[1.5px] px-2 text-left ${record.rating === r.value ? "border-ink bg-ink text-sheet" : "border-rule"}`}
+                onClick={() => rate(r.value)}
+              >
+                <span className="w-5 font-head font-semibold">{r.value}</span> {r.words}
+              </button>
+            ))}
+          </div>
+          <label htmlFor="verdict" className="mt-4 block text-muted">
+            Colours true? Lines fine or chunky? Air, ash, soft spots? What would you change?
+          </label>
+          <textarea
+            id="verdict"
+            className="field mt-1 !h-48 w-full !p-2"
+            value={record.verdict}
+            onChange={(e) => {
+              const verdict = e.currentTarget.value;
+              batch.record((r) => ({ ...r, verdict }));
+            }}
+          />
+        </>
+      )}
+    </section>
+  );
+}

@@ -1,0 +1,87 @@
+import { Redo2, Undo2 } from "lucide-react";
+import type { ReactNode } from "react";
+import { SaveMark } from "./SaveMark";
+import type { OpenBatch } from "./useBatch";
+
+const TABS = [
+  { id: "plan", label: "Plan", path: "" },
+  { id: "pour", label: "Pour", path: "/pour" },
+  { id: "book", label: "Book", path: "/book" },
+] as const;
+
+/** Head of every page of one batch: its name, its tabs in the order of the work, where the saving stands. */
+export function BatchHead({
+  id,
+  batch,
+  tab,
+  children,
+}: {
+  id: string;
+  batch: OpenBatch;
+  tab: "plan" | "pour" | "book";
+  children?: ReactNode;
+}) {
+  const go = async (path: string) => {
+    await batch.flush();
+    location.href = `/batches/${id}${path}`;
+  };
+  return (
+    <header className="flex items-end gap-3 px-3 pt-2">
+      <a href="/" className="mb-1.5 text-muted underline-offset-2 hover:underline">
+        Shelf
+      </a>
+      <input
+        aria-label="Name of the batch"
+        className="mb-0.5 w-64 min-w-40 rounded border border-transparent bg-transparent px-1 font-head text-[22px] font-semibold hover:border-rule"
+        value={batch.plan.title}
+        onChange={(e) => batch.set(["title"], e.currentTarget.value)}
+        onBlur={batch.seal}
+      />
+      <div className="mb-1.5 min-w-0 flex-1 truncate text-muted">{children}</div>
+      {tab === "plan" && (
+        <div className="mb-1 flex">
+          <button
+            type="button"
+            className="icon-button"
+            aria-label="Undo"
+            title="Undo (Ctrl+Z)"
+            disabled={!batch.canUndo}
+            onClick={batch.undo}
+          >
+            <Undo2 size={16} />
+          </button>
+          <button
+            type="button"
+            className="icon-button"
+            aria-label="Redo"
+            title="Redo (Ctrl+Shift+Z)"
+            disabled={!batch.canRedo}
+            onClick={batch.redo}
+          >
+            <Redo2 size={16} />
+          </button>
+        </div>
+      )}
+      <nav aria-label="Parts of the batch" className="flex gap-1">
+        {TABS.map((t) => (
+          <a
+            key={t.id}
+            href={`/batches/${id}${t.path}`}
+            className="tab"
+            aria-current={t.id === tab ? "page" : undefined}
+            onClick={(e) => {
+              if (e.metaKey || e.ctrlKey || e.shiftKey) return;
+              e.preventDefault();
+              void go(t.path);
+            }}
+          >
+            {t.label}
+          </a>
+        ))}
+      </nav>
+      <span className="mb-1.5 w-32 text-right text-[13px]">
+        <SaveMark batch={batch} />
+      </span>
+    </header>
+  );
+}

@@ -1,0 +1,36 @@
+import { clock } from "../parts/format";
+import type { Pour } from "./usePour";
+
+/** The next two steps, and what to watch. */
+export function NextSteps({ pour }: { pour: Pour }) {
+  const { steps, critical } = pour.derived.timeline!;
+  const next = steps.slice(pour.currentIndex + 1, pour.currentIndex + 3);
+  const tight = steps.find((s) => s.id === critical?.stepId);
+  const words = (id: string) => pour.derived.instructions.get(id);
+  return (
+    <footer className="grid grid-cols-3 border-t-2 border-ink">
+      {[0, 1].map((i) => (
+        <div key={i} className="min-h-[104px] border-r border-rule px-7 py-3">
+          <p className="text-[15px] text-muted">{i === 0 ? "then" : "after that"}</p>
+          <p className="text-[20px] leading-snug">{next[i] ? words(next[i].id)?.title : "nothing more"}</p>
+          {next[i] && <p className="truncate text-[15px] text-muted">{words(next[i].id)?.detail}</p>}
+        </div>
+      ))}
+      <div className="px-7 py-3">
+        <p className="text-[15px] text-muted">tightest</p>
+        {tight && critical ? (
+          <p className="text-[20px] leading-snug">
+            {words(tight.id)?.title}:{" "}
+            {critical.missed ? (
+              <strong className="text-cut">{critical.missed} by then</strong>
+            ) : (
+              <strong>{clock(critical.slackS ?? 0)} to spare</strong>
+            )}
+          </p>
+        ) : (
+          <p className="text-[20px]">no window is near its end</p>
+        )}
+      </div>
+    </footer>
+  );
+}

@@ -1,0 +1,102 @@
+import { useEffect } from "react";
+import { portionHex } from "../../core/colour/portionColour";
+import { DEVIATIONS, type Deviation, type Plan } from "../../core/plan/schema";
+import { STAGES } from "../../core/trace/stages";
+import { Spot } from "../parts/Cup";
+
+export type Pad = { kind: "check"; portionId: string | null } | { kind: "deviation"; eventId: string };
+
+export const DEVIATION_WORDS: Record<Deviation, string> = {
+  "extra-blending": "extra blending",
+  "extra-dose": "extra dose",
+  "scent-late": "scent late",
+  "poured-too-much": "poured too much",
+  other: "something else",
+};
+
+interface Props {
+  pad: Pad;
+  plan: Plan;
+  onPad: (pad: Pad | null) => void;
+  onCheck: (portionId: string, trace: number) => void;
+  onDeviation: (eventId: string, what: Deviation) => void;
+}
+
+interface Choice {
+  key: string;
+  label: string;
+  small?: string;
+  hex?: string;
+  take: () => void;
+}
+
+/** A few big choices, each on a number key; Escape leaves. */
+export function NotePad({ pad, plan, onPad, onCheck, onDeviation }: Props) {
+  const heading =
+    pad.kind === "deviation"
+      ? "Noted. What was different?"
+      : pad.portionId === null
+        ? "Trace check: which cup?"
+        : `${plan.portions.find((p) => p.id === pad.portionId)?.name}: what do you see?`;
+  const choices: Choice[] =
+    pad.kind === "deviation"
+      ? DEVIATIONS.map((what, i) => ({
+          key: String(i + 1),
+          label: DEVIATION_WORDS[what],
+          take: () => onDeviation(pad.eventId, what),
+        }))
+      : pad.portionId === null
+        ? plan.portions.map((p, i) => ({
+            key: String(i + 1),
+            label: p.name,
+            hex: portionHex(p.colourants),
+            take: () => onPad({ kind: "check", portionId: p.id }),
+          }))
+        : STAGES.map((s, i) => ({
+            key: String(i + 1),
+            label: s.name,
+            small: s.look,
+            take: () => onCheck(pad.portionId!, s.trace),
+          }));
+
+  useEffect(() => {
+    const onKey = (e: KeyboardEvent) => {
+      const choice = choices.find((c) => c.key === e.key);
+      if (choice) choice.take();
+      else if (e.key === "Escape" || e.key === " ") onPad(null);
+      else return;
+      e.preventDefault();
+    };
+    window.addEventListener("keydown", onKey);
+    return () => window.removeEventListener("keydown", onKey);
+  });
+
+  return (
+    <section aria-label={heading} className="w-full">
+      <div className="flex items-baseline justify-between">
+        <h3 className="text-[24px]">{heading}</h3>
+        <button type="button" className="button !min-h-12" onClick={() => onPad(null)}>
+          Leave <kbd className="text-[13px] font-normal">esc</kbd>
+        </button>
+      </div>
+      <div className="mt-3 grid grid-cols-[repeat(auto-fit,minmax(150px,1fr))] gap-2.5">
+        {choices.map((c) => (
+          <button
+            key={c.key}
+            type="button"
+            className="button !min-h-[72px] !items-start !justify-start !rounded-lg !p-2.5 text-left text-[19px]"
+            onClick={c.take}
+          >
+            <kbd className="rounded border border-current px-1.5 text-[14px] font-normal">{c.key}</kbd>
+            <span className="min-w-0">
+              <span className="flex items-center gap-1.5">
+                {c.hex && <Spot hex={c.hex} size={16} />} {c.label}
+              </span>
+              {c.small && <span className="block text-[13.5px] font-normal leading-tight">{c.small}</span>}
+            </span>
+          </button>
+        ))}
+      </div>
+    </section>
+  );
+}

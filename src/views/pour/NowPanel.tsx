@@ -1,0 +1,106 @@
+import type { ReactNode } from "react";
+import type { Plan } from "../../core/plan/schema";
+import { clock } from "../parts/format";
+import { PourDrawing } from "./PourDrawing";
+import type { Pour } from "./usePour";
+
+interface Props {
+  plan: Plan;
+  pour: Pour;
+  onCheck: () => void;
+  onNote: () => void;
+  /** Shown over the drawing while a check or a note is being made. */
+  pad: ReactNode;
+}
+
+function BigButton({
+  label,
+  hotkey,
+  onPress,
+  main = false,
+  disabled = false,
+}: {
+  label: string;
+  hotkey: string;
+  onPress: () => void;
+  main?: boolean;
+  disabled?: boolean;
+}) {
+  return (
+    <button
+      type="button"
+      className={`button !min-h-[74px] flex-1 justify-center !rounded-lg !border-2 text-[20px] ${main ? "button-main" : ""}`}
+      disabled={disabled}
+      onClick={onPress}
+      onKeyDown={(e) => e.key === " " && e.preventDefault()}
+      onKeyUp={(e) => e.key === " " && e.preventDefault()}
+    >
+      {label} <kbd className="rounded border border-current px-1.5 py-0.5 text-[14px] font-normal">{hotkey}</kbd>
+    </button>
+  );
+}
+
+/** The instruction at hand, its drawing and timer, and the big buttons. */
+export function NowPanel({ plan, pour, onCheck, onNote, pad }: Props) {
+  const step = pour.current!;
+  const instruction = pour.derived.instructions.get(step.id)!;
+  const operation = plan.operations.find((o) => o.id === step.operationId);
+  const startedS = plan.record.events.reduce((last, e) => (e.kind === "stepDone" ? e.atS : last), 0);
+  const inStepS = pour.nowS - startedS;
+  const portion = plan.portions.find((p) => p.id === step.portionIds[0]);
+  const waitS = step.window ? Math.max(0, step.startS - pour.nowS) : 0;
+  const share = Math.min(1, inStepS / Math.max(1, step.durationS));
+
+  return (
+    <section className="flex min-h-0 flex-col px-7 py-5" aria-live="polite">
+      <p className="text-[18px] text-muted">now</p>
+      <h2 className="text-[clamp(40px,5vw,64px)] leading-[1.05]" data-testid="instruction">
+        {instruction.title}
+      </h2>
+      <p className="mt-2 text-[25px] leading-snug">{instruction.detail}</p>
+      {waitS > 2 && (
+        <p className="notice-amber mt-3 text-[20px]">
+          Not yet: {portion?.name} is still too thin. Stir by hand and wait about <strong>{clock(waitS)}</strong>.
+        </p>
+      )}
+      {step.missed && (
+        <p className="notice-cut mt-3 text-[20px]">
+          <strong>{step.missed === "too thick" ? "Thickening ahead of the plan" : "Still too thin"}:</strong>{" "}
+          {step.missed === "too thick" ? step.window!.tooThick : step.window!.tooThin}.
+        </p>
+      )}
+      {instruction.caution && (
+        <p className="mt-3 border-l-4 border-cut pl-3 text-[18px] leading-snug">{instruction.caution}</p>
+      )}
+      <div className="flex min-h-0 flex-1 items-center gap-8 py-3">
+        {pad ?? (
+          <>
+            {operation && (
+              <PourDrawing
+                plan={plan}
+                derived={pour.derived}
+                operation={operation}
+                doneIds={new Set(pour.derived.timeline!.steps.filter((s) => s.done).map((s) => s.id))}
+              />
+            )}
+            <div className="min-w-0 flex-1">
+              <p className="text-[18px] text-muted">in this step</p>
+              <p className="font-head text-[44px] font-semibold leading-none">
+                {clock(inStepS)} <span className="text-[26px]">of about {clock(step.durationS)}</span>
+              </p>
+              <div className="mt-3 h-6 max-w-[480px] overflow-hidden rounded border-2 border-ink" aria-hidden="true">
+                <div className="h-full bg-ink" style={{ width: `${100 * share}%` }} />
+              </div>
+            </div>
+          </>
+        )}
+      </div>
+      <div className="flex gap-3">
+        <BigButton main label="Done" hotkey="space" onPress={pour.stepDone} />
+        <BigButton label="Trace check" hotkey="T" onPress={onCheck} />
+        <BigButton label="Differently" hotkey="N" onPress={onNote} />
+        <BigButton label="Undo" hotkey="U" disabled={plan.record.events.length === 0} onPress={pour.undo} />
+      </div>
+    </section>
+  );
+}

@@ -1,0 +1,127 @@
+import { useEffect, useState } from "react";
+import { BatchHead } from "../parts/BatchHead";
+import { clock } from "../parts/format";
+import { SaveMark, SaveTrouble } from "../parts/SaveMark";
+import type { StoredBatch } from "../parts/saver";
+import { useBatch } from "../parts/useBatch";
+import { AbandonPour } from "./AbandonPour";
+import { BeforePour } from "./BeforePour";
+import { CupsAside } from "./CupsAside";
+import { NextSteps } from "./NextSteps";
+import { NotePad, type Pad } from "./NotePad";
+import { NowPanel } from "./NowPanel";
+import { usePour } from "./usePour";
+import { useWakeLock } from "./useWakeLock";
+
+/** Pour mode: one instruction at a time, readable from a distance, every action on a key and on a big button. */
+export default function PourMode({ initial }: { initial: StoredBatch }) {
+  const batch = useBatch(initial);
+  const pour = usePour(batch);
+  const [pad, setPad] = useState<Pad | null>(null);
+  const { plan } = batch;
+  const isOn = pour.current !== null;
+  useWakeLock(isOn);
+
+  const note = () => setPad({ kind: "deviation", eventId: pour.deviate() });
+  useEffect(() => {
+    if (!isOn || pad) return;
+    const onKey = (e: KeyboardEvent) => {
+      if (e.ctrlKey || e.metaKey || e.altKey || e.repeat) return;
+      if (e.target instanceof HTMLElement && e.target.closest("[role=alertdialog]")) return;
+      const key = e.key.toLowerCase();
+      const actions: Record<string, () => void> = {
+        " ": pour.stepDone,
+        t: () => setPad({ kind: "check", portionId: null }),
+        n: note,
+        u: pour.undo,
+      };
+      const index = Number(key) - 1;
+      if (actions[key]) actions[key]();
+      else if (plan.portions[index]) setPad({ kind: "check", portionId: plan.portions[index].id });
+      else return;
+      e.preventDefault();
+    };
+    window.addEventListener("keydown", onKey);
+    return () => window.removeEventListener("keydown", onKey);
+  });
+
+  if (plan.record.startedAt === null || !pour.derived.timeline) {
+    return (
+      <div className="flex min-h-screen flex-col">
+        <BatchHead id={initial.id} batch={batch} tab="pour" />
+        <main className="mx-2.5 mb-2.5 flex-1 rounded-lg border-[1.5px] border-ink bg-sheet">
+          <SaveTrouble batch={batch} />
+          <BeforePour derived={pour.derived} onStart={pour.start} />
+        </main>
+      </div>
+    );
+  }
+  if (!pour.current) {
+    return (
+      <div className="flex min-h-screen flex-col">
+        <BatchHead id={initial.id} batch={batch} tab="pour" />
+        <main className="mx-2.5 mb-2.5 flex-1 rounded-lg border-[1.5px] border-ink bg-sheet p-10">
+          <SaveTrouble batch={batch} />
+          <h1 className="text-[44px]">Poured in {clock(pour.nowS)}</h1>
+          <p className="mt-3 max-w-2xl text-[20px]">
+            Gear stays on until the washing-up is done: raw batter and the mould stay caustic. The times and checks are
+            in the book.
+          </p>
+          <p className="mt-6 flex gap-3">
+            <a className="button button-main !min-h-16 px-6 text-[20px]" href={`/batches/${initial.id}/book`}>
+              To the book
+            </a>
+            <button type="button" className="button !min-h-16 px-6 text-[20px]" onClick={pour.undo}>
+              Undo the last step
+            </button>
+          </p>
+        </main>
+      </div>
+    );
+  }
+  const lastCheck = plan.record.events.findLast((e) => e.kind === "traceCheck");
+  return (
+    <div className="flex h-screen min-h-[680px] flex-col bg-sheet">
+      <header className="flex items-center gap-6 border-b-2 border-ink px-6 py-2">
+        <h1 className="text-[24px]">{plan.title}</h1>
+        <span className="text-[17px]">
+          step {pour.currentIndex + 1} of {pour.derived.timeline.steps.length}
+        </span>
+        <AbandonPour onAbandon={pour.abandon} />
+        <span className="flex-1" />
+        <SaveMark batch={batch} />
+        <output className="font-head text-[38px] font-semibold" aria-label="Time since lye met oil">
+          {clock(pour.nowS)}
+        </output>
+      </header>
+      <SaveTrouble batch={batch} />
+      <div className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_400px] max-lg:grid-cols-1">
+        <NowPanel
+          plan={plan}
+          pour={pour}
+          onCheck={() => setPad({ kind: "check", portionId: null })}
+          onNote={note}
+          pad={
+            pad && (
+              <NotePad
+                pad={pad}
+                plan={plan}
+                onPad={setPad}
+                onCheck={(portionId, trace) => {
+                  pour.check(portionId, trace);
+                  setPad(null);
+                }}
+                onDeviation={(eventId, what) => {
+                  pour.specify(eventId, what);
+                  setPad(null);
+                }}
+              />
+            )
+          }
+        />
+        <CupsAside plan={plan} pour={pour} lastCheck={lastCheck} />
+      </div>
+      <NextSteps pour={pour} />
+    </div>
+  );
+}

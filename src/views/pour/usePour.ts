@@ -1,0 +1,95 @@
+import { useEffect, useMemo, useState } from "react";
+import { type Derived, derive } from "../../core/plan/derive";
+import { nextId } from "../../core/plan/newPlan";
+import type { Deviation, Plan, RecordEvent } from "../../core/plan/schema";
+import type { ScheduledStep } from "../../core/schedule/run";
+import type { OpenBatch } from "../parts/useBatch";
+
+export interface Pour {
+  /** Seconds since first contact of lye and oil; 0 before the start. */
+  nowS: number;
+  derived: Derived;
+  /** Step at hand; null before the start and after the end. */
+  current: ScheduledStep | null;
+  currentIndex: number;
+  start(): void;
+  stepDone(): void;
+  check(portionId: string, trace: number): void;
+  /** Notes at once that something was done differently; gives the id of the note so that it can be made precise. */
+  deviate(): string;
+  specify(eventId: string, what: Deviation): void;
+  undo(): void;
+  abandon(): void;
+}
+
+type NewEvent = RecordEvent extends infer E ? (E extends RecordEvent ? Omit<E, "id" | "atS"> : never) : never;
+
+const TICK_MS = 500;
+
+/** The pour as it goes: everything follows from the recorded events and the time of day, so a reload goes on where it was. */
+export function usePour(batch: OpenBatch): Pour {
+  const { plan } = batch;
+  const { startedAt, finishedAt, events } = plan.record;
+  const isOn = startedAt !== null && finishedAt === null;
+  const since = (atMs: number) => (startedAt === null ? 0 : Math.max(0, (atMs - Date.parse(startedAt)) / 1000));
+  const [nowMs, setNow] = useState(() => Date.now());
+  useEffect(() => {
+    if (!isOn) return;
+    setNow(Date.now());
+    const timer = setInterval(() => setNow(Date.now()), TICK_MS);
+    return () => clearInterval(timer);
+  }, [isOn]);
+  const endS = finishedAt && startedAt ? since(Date.parse(finishedAt)) : null;
+  const nowS = endS ?? since(nowMs);
+  const wholeS = Math.floor(nowS);
+  const derived = useMemo(() => derive(plan, startedAt === null ? undefined : wholeS), [plan, startedAt, wholeS]);
+  const steps = derived.timeline?.steps ?? [];
+  const currentIndex = steps.findIndex((s) => !s.done);
+  const current = isOn && currentIndex >= 0 ? steps[currentIndex] : null;
+
+  const add = (event: NewEvent, more: Partial<Plan["record"]> = {}): string => {
+    let id = "";
+    batch.record((record) => {
+      id = nextId(record.events, "e");
+      const atS = Math.round(since(Date.now()) * 10) / 10;
+      return { ...record, ...more, events: [...record.events, { ...event, id, atS } as RecordEvent] };
+    });
+    setNow(Date.now());
+    return id;
+  };
+
+  return {
+    nowS,
+    derived,
+    current,
+    currentIndex,
+    start: () => batch.record((record) => ({ ...record, startedAt: new Date().toISOString() })),
+    stepDone() {
+      if (!current) return;
+      const isLast = currentIndex === steps.length - 1;
+      add({ kind: "stepDone", stepId: current.id }, isLast ? { finishedAt: new Date().toISOString() } : {});
+    },
+    check: (portionId, trace) => {
+      add({ kind: "traceCheck", portionId, trace });
+    },
+    deviate: () => add({ kind: "deviation", what: "other", portionId: current?.portionIds[0] ?? null, note: "" }),
+    specify(eventId, what) {
+      batch.record((record) => ({
+        ...record,
+        events: record.events.map((e) => (e.id === eventId && e.kind === "deviation" ? { ...e, what } : e)),
+      }));
+    },
+    undo() {
+      if (events.length === 0) return;
+      batch.record((record) => ({ ...record, events: record.events.slice(0, -1), finishedAt: null }));
+    },
+    abandon: () =>
+      batch.record(() => ({
+        startedAt: null,
+        events: [],
+        finishedAt: null,
+        rating: null,
+        verdict: plan.record.verdict,
+      })),
+  };
+}

@@ -1,0 +1,126 @@
+import { useState } from "react";
+import type { Derived } from "../../core/plan/derive";
+import type { Plan } from "../../core/plan/schema";
+import type { FaceRequest } from "../../workers/faceProtocol";
+import { FaceCanvas } from "../parts/FaceCanvas";
+import { useFaces } from "../parts/useFaces";
+
+/** Samples of the full face across. */
+const FACE_PX = 300;
+const SIDE_PX = 150;
+const TOP_PX = 420;
+/** Depth below the surface of the picture from above, mm. */
+const SKIN_MM = 0.4;
+const LARGEST_FACE_MM = 400;
+
+/** The predicted cut face at a place of the loaf, its neighbours, and the loaf from above with the place of the cut. */
+export function CutFace({ plan, derived }: { plan: Plan; derived: Derived }) {
+  const mould = plan.moulds[0];
+  const { middlesMm } = derived.bars;
+  const [chosenMm, choose] = useState<number | null>(null);
+  const middle = middlesMm[Math.floor((middlesMm.length - 1) / 2)];
+  const cutMm = Math.min(mould.lengthMm, chosenMm ?? middle);
+  const bar = Math.min(middlesMm.length - 1, Math.floor(cutMm / plan.barThicknessMm));
+  const design = derived.designs.get(mould.id) ?? null;
+  const levelMm = derived.masses?.moulds[0].levelMm ?? 0;
+  const shape = Math.max(0.1, Math.min(levelMm, LARGEST_FACE_MM)) / mould.widthMm;
+  const rows = (px: number) => Math.max(8, Math.min(400, Math.round(px * shape)));
+  const neighbours = [bar - 1, bar + 1].map((k) => (k >= 0 && k < middlesMm.length ? middlesMm[k] : null));
+
+  const across = (key: string, atMm: number, px: number): FaceRequest => ({
+    key,
+    view: { kind: "across", atMm },
+    width: px,
+    height: rows(px),
+  });
+  const main = [across("face", cutMm, FACE_PX)];
+  const others: FaceRequest[] = neighbours.flatMap((atMm, i) =>
+    atMm === null ? [] : [across(`side${i}`, atMm, SIDE_PX)],
+  );
+  others.push({
+    key: "top",
+    view: { kind: "above", depthMm: SKIN_MM },
+    width: TOP_PX,
+    height: Math.round((TOP_PX * mould.widthMm) / mould.lengthMm),
+  });
+  const isEmpty = !design || design.pours.every((p) => p.volumeMm3 <= 0);
+  const faces = useFaces(isEmpty ? null : design, derived.palette, [main, others]);
+
+  return (
+    <section aria-labelledby="cut-head" className="scroll-quiet flex min-h-0 min-w-0 flex-col overflow-y-auto">
+      <div className="flex items-baseline gap-2">
+        <h2 id="cut-head" className="whitespace-nowrap text-[15px]">
+          Cut face at {Math.round(cutMm)} mm
+        </h2>
+        <span className="truncate text-[12.5px] text-muted">
+          bar {bar + 1} of {middlesMm.length}, a prediction of pattern
+        </span>
+      </div>
+      {isEmpty ? (
+        <p className="mt-2 grid flex-1 place-items-center border border-dashed border-rule p-6 text-center text-muted">
+          {derived.masses
+            ? "Nothing is poured yet: add a pour at the right to see its cut."
+            : "The formula cannot be computed yet; see what it says there."}
+        </p>
+      ) : (
+        <>
+          <div className="mt-1 flex gap-2">
+            <div
+              className="min-w-0 flex-1 border border-ink/30"
+              style={{ aspectRatio: `${1 / shape}`, maxHeight: 300 }}
+            >
+              <FaceCanvas face={faces.get("face")} label={`Predicted cut face at ${Math.round(cutMm)} mm`} />
+            </div>
+            <div className="flex w-[96px] shrink-0 flex-col justify-between gap-1 text-[12px] text-muted">
+              {neighbours.map((atMm, i) => (
+                <figure key={i} className="m-0">
+                  {atMm !== null && (
+                    <>
+                      <div className="border border-ink/30" style={{ aspectRatio: `${1 / shape}` }}>
+                        <FaceCanvas face={faces.get(`side${i}`)} label={`Predicted face of bar ${bar + (i ? 2 : 0)}`} />
+                      </div>
+                      <figcaption>
+                        bar {bar + (i ? 2 : 0)}, {Math.round(atMm)} mm
+                      </figcaption>
+                    </>
+                  )}
+                </figure>
+              ))}
+            </div>
+          </div>
+          <div className="relative mt-2">
+            <div
+              className="border border-ink/30"
+              style={{ height: Math.min(104, Math.round((440 * mould.widthMm) / mould.lengthMm)) }}
+            >
+              <FaceCanvas face={faces.get("top")} label="Predicted top of the loaf, seen from above" />
+            </div>
+            <div
+              aria-hidden="true"
+              className="pointer-events-none absolute -top-1 bottom-4 w-0.5 bg-[#b3201a] shadow-[0_0_0_1px_#faf6ec]"
+              style={{ left: `${(100 * cutMm) / mould.lengthMm}%` }}
+            />
+            <input
+              type="range"
+              aria-label="Place of the cut along the loaf, mm"
+              className="cut-slider block w-full"
+              min={0}
+              max={mould.lengthMm}
+              step={1}
+              value={cutMm}
+              onChange={(e) => choose(Number(e.currentTarget.value))}
+              onKeyDown={(e) => {
+                if (e.key !== "PageUp" && e.key !== "PageDown") return;
+                e.preventDefault();
+                choose(middlesMm[Math.min(middlesMm.length - 1, Math.max(0, bar + (e.key === "PageUp" ? 1 : -1)))]);
+              }}
+            />
+          </div>
+          <p className="text-[12.5px] text-muted">
+            Loaf from above, near wall below. Arrows move the cut, page keys go bar by bar.
+          </p>
+        </>
+      )}
+    </section>
+  );
+}

@@ -1,0 +1,109 @@
+import { Plus } from "lucide-react";
+import { nextId } from "../../core/plan/newPlan";
+import { grams } from "../parts/format";
+import { NumberField } from "../parts/NumberField";
+import { Says } from "../parts/Says";
+import { PortionRow } from "./PortionRow";
+import type { PanelProps } from "./panel";
+
+const MOST_PORTIONS = 8;
+/** Swatches for new portions, one after another. */
+const NEW_SWATCHES = ["#c8403a", "#4f7f66", "#7a4a6d", "#2f6f8f", "#d98a4b", "#3b3a44", "#8fa9c4"] as const;
+const NEW_NAMES = ["Ember", "Moss", "Plum", "Lake", "Clay", "Night", "Mist"] as const;
+
+/** The cups of the split: share, colour, scent, what is kept back, and the target grams of each. */
+export function PortionsPanel({ batch, derived, disabled }: PanelProps) {
+  const { plan } = batch;
+  const batter = plan.batters[0];
+  const masses = derived.masses?.batters[0];
+  const bowl = (field: "tareG" | "grossG") => ["batters", `#${batter.id}`, "bowl", field];
+
+  const add = () => {
+    const id = nextId(plan.portions, "p");
+    const k = plan.portions.length - 1;
+    const unused = NEW_NAMES.filter((name) => !plan.portions.some((p) => p.name === name));
+    const pick = NEW_NAMES.indexOf(unused[0] ?? NEW_NAMES[k % NEW_NAMES.length]);
+    batch.edit({
+      kind: "insert",
+      path: ["portions"],
+      index: plan.portions.length,
+      item: {
+        id,
+        batterId: batter.id,
+        name: NEW_NAMES[pick],
+        sharePct: 10,
+        takesRest: false,
+        keptBackPct: 0,
+        colourants: [
+          {
+            id: "c1",
+            name: `${NEW_NAMES[pick]} mica`,
+            kind: "mica",
+            swatchHex: NEW_SWATCHES[pick],
+            gPer100gOils: 0.6,
+            carrierGPerG: 3,
+          },
+        ],
+        scent: null,
+        additives: [],
+      } as { id: string },
+    });
+  };
+
+  return (
+    <section aria-labelledby="cups-head" className="flex min-h-0 flex-col">
+      <div className="flex items-baseline justify-between">
+        <h2 id="cups-head" className="text-[15px]">
+          Cups
+        </h2>
+        <span className="text-[12.5px] text-muted">targets at the split</span>
+      </div>
+      <div className="mt-0.5 flex items-baseline gap-2 rounded bg-paper px-1.5 py-1 text-[13px]">
+        <NumberField
+          label="bowl"
+          unit="g"
+          width="w-12"
+          isNullable
+          placeholder="weigh"
+          value={batter.bowl.tareG}
+          onChange={(v) => batch.set(bowl("tareG"), v)}
+          onBlur={batch.seal}
+          disabled={disabled}
+        />
+        <NumberField
+          label="with batter"
+          unit="g"
+          width="w-14"
+          isNullable
+          placeholder="weigh"
+          value={batter.bowl.grossG}
+          onChange={(v) => batch.set(bowl("grossG"), v)}
+          onBlur={batch.seal}
+          disabled={disabled}
+        />
+      </div>
+      <p className="mt-0.5 text-[12.5px] leading-tight text-muted">
+        {masses
+          ? masses.measuredBaseG === null
+            ? `batter ${grams(masses.plannedBaseG)} as planned: weigh the bowl, then bowl with batter, for true targets`
+            : `batter ${grams(masses.measuredBaseG)} by weight (planned ${grams(masses.plannedBaseG)})`
+          : "no batter yet"}
+      </p>
+      <Says className="mt-1" notices={derived.notices} fields={(f) => f === "portions" || f.includes(".bowl.")} />
+      <ul className="scroll-quiet -mr-2 mt-1 min-h-0 shrink overflow-y-auto pr-2">
+        {plan.portions.map((portion) => (
+          <PortionRow key={portion.id} portion={portion} batch={batch} derived={derived} disabled={disabled} />
+        ))}
+      </ul>
+      {!disabled && plan.portions.length < MOST_PORTIONS && (
+        <button
+          type="button"
+          className="mt-1 inline-flex items-center gap-1 self-start text-muted hover:text-ink"
+          onClick={add}
+        >
+          <Plus size={13} /> cup
+        </button>
+      )}
+    </section>
+  );
+}

@@ -1,0 +1,174 @@
+import { useSortable } from "@dnd-kit/sortable";
+import { CSS } from "@dnd-kit/utilities";
+import { Copy, GripVertical, Trash2 } from "lucide-react";
+import { nextId } from "../../core/plan/newPlan";
+import type { Operation } from "../../core/plan/schema";
+import { cupWords } from "../../core/schedule/words";
+import { Spot } from "../parts/Cup";
+import { grams, span } from "../parts/format";
+import { NumberField } from "../parts/NumberField";
+import { Says } from "../parts/Says";
+import type { PanelProps } from "./panel";
+
+type Props = PanelProps & { operation: Operation; index: number; isOpen: boolean; onOpen: (open: boolean) => void };
+
+const PASSES = { 1: "↓", 2: "↓↑", 3: "↓↑↓" } as const;
+const PASS_WORDS = { 1: "1 pass", 2: "2 passes", 3: "3 passes" } as const;
+
+/** One pour: its line in the list, and below it, when open, the rest of what can be set. */
+export function PourRow({ operation: o, index, batch, derived, disabled, isOpen, onOpen }: Props) {
+  const { plan } = batch;
+  const { attributes, listeners, setNodeRef, transform, transition, isDragging } = useSortable({ id: o.id });
+  const at = (field: string) => ["operations", `#${o.id}`, field];
+  const portionIndex = plan.portions.findIndex((p) => p.id === o.portionId);
+  const portion = plan.portions[portionIndex];
+  const massG = derived.masses?.operationG.get(o.id);
+  const step = derived.timeline?.steps.find((s) => s.id === o.id);
+  const share = o.kind === "topLine" ? o.keptBackPct : o.cupPct;
+  const shareField = o.kind === "topLine" ? "keptBackPct" : "cupPct";
+
+  const duplicate = () => {
+    const copy = { ...o, id: nextId(plan.operations, "o") };
+    batch.edit({ kind: "insert", path: ["operations"], index: index + 1, item: copy });
+    onOpen(true);
+  };
+
+  return (
+    <li
+      ref={setNodeRef}
+      style={{ transform: CSS.Translate.toString(transform), transition }}
+      className={`border-b border-rule ${isDragging ? "relative z-10 bg-paper" : ""} ${isOpen ? "bg-paper/60" : ""}`}
+      data-pour={o.id}
+    >
+      <div className="grid grid-cols-[14px_minmax(0,1fr)_36px_52px_30px_44px] items-center gap-x-1 py-[3px]">
+        <button
+          type="button"
+          className="grid h-6 w-4 cursor-grab place-items-center text-muted"
+          {...attributes}
+          {...listeners}
+          aria-label={`Move pour ${index + 1}`}
+          disabled={disabled}
+        >
+          <GripVertical size={13} />
+        </button>
+        <button
+          type="button"
+          className={`flex h-6 min-w-0 items-center gap-1.5 rounded text-left hover:bg-rule/60 ${isOpen ? "font-bold" : ""}`}
+          aria-expanded={isOpen}
+          aria-label={`Pour ${index + 1}, ${portion.name}`}
+          onClick={() => onOpen(!isOpen)}
+        >
+          <Spot hex={derived.palette[portionIndex]} />
+          <span className="truncate">{portion.name}</span>
+        </button>
+        {o.kind === "layer" ? (
+          <span className="col-span-3 text-muted">floor, low</span>
+        ) : (
+          <>
+            <span className="text-right">
+              <NumberField
+                label={`Pour ${index + 1}, from the near wall, mm`}
+                hideLabel
+                width="w-9"
+                value={o.acrossMm}
+                disabled={disabled}
+                onChange={(v) => batch.set(at("acrossMm"), v)}
+                onBlur={batch.seal}
+              />
+            </span>
+            {o.kind === "stripe" ? (
+              <>
+                <select
+                  aria-label={`Pour ${index + 1}, height`}
+                  className="h-6 bg-transparent"
+                  value={o.height}
+                  disabled={disabled}
+                  onChange={(e) => batch.set(at("height"), e.currentTarget.value)}
+                >
+                  <option value="high">high</option>
+                  <option value="mid">mid</option>
+                  <option value="low">low</option>
+                </select>
+                <button
+                  type="button"
+                  className="h-6 rounded text-left hover:bg-rule disabled:opacity-100"
+                  aria-label={`Pour ${index + 1}: ${PASS_WORDS[o.passes]}, press to change`}
+                  title={PASS_WORDS[o.passes]}
+                  disabled={disabled}
+                  onClick={() => batch.set(at("passes"), (o.passes % 3) + 1)}
+                >
+                  {PASSES[o.passes]}
+                </button>
+              </>
+            ) : (
+              <span className="col-span-2 text-muted">on top</span>
+            )}
+          </>
+        )}
+        <output className="text-right font-semibold" aria-label={`Pour ${index + 1}, mass`}>
+          {massG === undefined ? "–" : grams(massG)}
+        </output>
+      </div>
+      {isOpen && (
+        <div className="flex flex-col gap-1 pb-1.5 pl-5">
+          <div className="flex items-center gap-2">
+            <select
+              aria-label={`Pour ${index + 1}, colour`}
+              className="field w-20"
+              value={o.portionId}
+              disabled={disabled}
+              onChange={(e) => batch.set(at("portionId"), e.currentTarget.value)}
+            >
+              {plan.portions.map((p) => (
+                <option key={p.id} value={p.id}>
+                  {p.name}
+                </option>
+              ))}
+            </select>
+            <NumberField
+              label={o.kind === "topLine" ? "of what is kept" : "of the cup"}
+              unit="%"
+              width="w-10"
+              value={share}
+              disabled={disabled}
+              onChange={(v) => batch.set(at(shareField), v)}
+              onBlur={batch.seal}
+            />
+            <span className="ml-auto flex">
+              <button
+                type="button"
+                className="icon-button"
+                aria-label={`Duplicate pour ${index + 1}`}
+                title="Duplicate"
+                disabled={disabled}
+                onClick={duplicate}
+              >
+                <Copy size={14} />
+              </button>
+              <button
+                type="button"
+                className="icon-button"
+                aria-label={`Remove pour ${index + 1}`}
+                title="Remove"
+                disabled={disabled}
+                onClick={() => batch.edit({ kind: "remove", path: ["operations"], id: o.id })}
+              >
+                <Trash2 size={14} />
+              </button>
+            </span>
+          </div>
+          <p className="text-[12.5px] text-muted">
+            {o.kind === "topLine" ? "" : `${cupWords(share)} · `}
+            {step ? `about ${span(step.durationS)}` : ""}
+            {step ? ` · trace ${step.startTrace.toFixed(1)} when poured` : ""}
+          </p>
+        </div>
+      )}
+      <Says
+        className="mb-1"
+        notices={derived.notices}
+        fields={(f) => f === `operations.${o.id}` || f.startsWith(`operations.${o.id}.`)}
+      />
+    </li>
+  );
+}

@@ -1,0 +1,119 @@
+import { format, parseISO } from "date-fns";
+import { Copy, Download, Trash2 } from "lucide-react";
+import { AlertDialog } from "radix-ui";
+import type { ShelfEntry } from "../../core/plan/shelf";
+import type { FaceAnswer } from "../../workers/faceProtocol";
+import { Spot } from "../parts/Cup";
+import { FaceCanvas } from "../parts/FaceCanvas";
+import { grams } from "../parts/format";
+import { ask } from "./requests";
+
+const day = (iso: string) => format(parseISO(iso), "d MMM yyyy");
+
+function standing(e: ShelfEntry): string {
+  if (e.status === "planned") return e.dates ? `to pour ${day(e.dates.pourOn)}` : "no day set";
+  if (e.status === "pouring") return "the pour is on";
+  if (e.status === "curing") return `ready ${day(e.dates!.readyOn)}`;
+  return `poured ${day(e.dates!.pourOn)}`;
+}
+
+/** One batch: its predicted bar standing on the board, its name and where it stands. */
+export function ShelfBar({
+  entry,
+  face,
+  onTrouble,
+}: {
+  entry: ShelfEntry;
+  face: FaceAnswer | undefined;
+  onTrouble: (t: string | null) => void;
+}) {
+  const copy = async () => {
+    const { batch, trouble } = await ask(`/api/batches/${entry.id}/copy`, { method: "POST" });
+    if (batch) location.href = `/batches/${batch.id}`;
+    else onTrouble(trouble);
+  };
+  const remove = async () => {
+    const { trouble } = await ask(`/api/batches/${entry.id}`, {
+      method: "DELETE",
+      headers: { "if-match": `"${entry.version}"` },
+    });
+    if (trouble) onTrouble(trouble);
+    else location.reload();
+  };
+  const href = entry.status === "pouring" ? `/batches/${entry.id}/pour` : `/batches/${entry.id}`;
+  return (
+    <li className="h-[218px] w-[172px]" data-batch={entry.title}>
+      <a href={href} className="block" aria-label={`Open ${entry.title}`}>
+        <div className="h-[113px] w-[150px] overflow-hidden rounded-t-[3px] border-[1.5px] border-b-0 border-ink bg-sheet">
+          {entry.design && entry.design.pours.length > 0 ? (
+            <FaceCanvas face={face} label={`Predicted bar of ${entry.title}`} />
+          ) : null}
+        </div>
+      </a>
+      <a
+        href={href}
+        className="mt-[9px] block truncate font-head text-[16px] font-semibold underline-offset-2 hover:underline"
+      >
+        {entry.title}
+      </a>
+      <p className="text-[13px]">{standing(entry)}</p>
+      <p className="flex items-center gap-1 text-[12.5px] text-muted">
+        {entry.palette.map((hex, i) => (
+          <span key={i} title={entry.portionNames[i]} className="inline-flex">
+            <Spot hex={hex} size={11} />
+            <span className="sr-only">{entry.portionNames[i]}</span>
+          </span>
+        ))}
+        {entry.massG !== null && <span className="ml-1">{grams(entry.massG)}</span>}
+        {entry.rating !== null && (
+          <span role="img" className="ml-auto mr-4 tracking-tight text-ink" aria-label={`rated ${entry.rating} of 5`}>
+            {"●".repeat(entry.rating)}
+            <span className="text-rule">{"●".repeat(5 - entry.rating)}</span>
+          </span>
+        )}
+      </p>
+      <div className="-ml-1 flex">
+        <button type="button" className="icon-button" aria-label={`Copy ${entry.title}`} title="Copy" onClick={copy}>
+          <Copy size={14} />
+        </button>
+        <a
+          className="icon-button"
+          href={`/api/batches/${entry.id}/file`}
+          download
+          aria-label={`Export ${entry.title} as a file`}
+          title="Export"
+        >
+          <Download size={14} />
+        </a>
+        <AlertDialog.Root>
+          <AlertDialog.Trigger asChild>
+            <button type="button" className="icon-button" aria-label={`Delete ${entry.title}`} title="Delete">
+              <Trash2 size={14} />
+            </button>
+          </AlertDialog.Trigger>
+          <AlertDialog.Portal>
+            <AlertDialog.Overlay className="fixed inset-0 z-40 bg-black/40" />
+            <AlertDialog.Content className="fixed left-1/2 top-1/3 z-50 w-96 -translate-x-1/2 rounded-lg border-[1.5px] border-ink bg-sheet p-5">
+              <AlertDialog.Title className="text-[18px]">Delete {entry.title}?</AlertDialog.Title>
+              <AlertDialog.Description className="mt-2">
+                Its sheet and its record go for good. Export it first if it may be wanted again.
+              </AlertDialog.Description>
+              <div className="mt-4 flex justify-end gap-2">
+                <AlertDialog.Cancel asChild>
+                  <button type="button" className="button">
+                    Keep it
+                  </button>
+                </AlertDialog.Cancel>
+                <AlertDialog.Action asChild>
+                  <button type="button" className="button border-cut text-cut" onClick={remove}>
+                    Delete
+                  </button>
+                </AlertDialog.Action>
+              </div>
+            </AlertDialog.Content>
+          </AlertDialog.Portal>
+        </AlertDialog.Root>
+      </div>
+    </li>
+  );
+}

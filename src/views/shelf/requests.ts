@@ -1,0 +1,35 @@
+import { newPlan } from "../../core/plan/newPlan";
+import type { StoredBatch } from "../parts/saver";
+
+const NO_ANSWER = "The server does not answer. Nothing was changed; try again.";
+
+/** Sends a request; gives the batch it answers with, or what went wrong in words. */
+export async function ask(
+  path: string,
+  init: RequestInit,
+): Promise<{ batch: StoredBatch | null; trouble: string | null }> {
+  try {
+    const response = await fetch(path, init);
+    if (response.status === 204) return { batch: null, trouble: null };
+    const body = await response.json();
+    return response.ok
+      ? { batch: body as StoredBatch, trouble: null }
+      : { batch: null, trouble: body.detail ?? NO_ANSWER };
+  } catch {
+    return { batch: null, trouble: NO_ANSWER };
+  }
+}
+
+/** Posts a document as a new batch and opens it; text when it went wrong. */
+export async function openNew(document: string): Promise<string | null> {
+  const { batch, trouble } = await ask("/api/batches", {
+    method: "POST",
+    headers: { "content-type": "application/json" },
+    body: document,
+  });
+  if (batch) location.href = `/batches/${batch.id}`;
+  return trouble;
+}
+
+export const createBatch = () =>
+  openNew(JSON.stringify(newPlan("New drop swirl", crypto.getRandomValues(new Uint32Array(1))[0])));

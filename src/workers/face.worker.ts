@@ -1,0 +1,80 @@
+import { type CompiledDesign, compileDesign } from "../core/swirl/design";
+import { drawIndices, type IndexImage, refineEdges } from "../core/swirl/face";
+import { blendEdges, makePalette, paint } from "../core/swirl/paint";
+import type { FaceAnswer, FaceJob, FaceRequest, FaceStage } from "./faceProtocol";
+
+const COARSE = 4;
+const FINENESS = { coarse: 0.25, full: 0.4 } as const;
+/** Longest stretch of work before looking whether a newer job has come, ms. */
+const SLICE_MS = 8;
+
+let newest = 0;
+const bell = new MessageChannel();
+let wake: (() => void) | null = null;
+bell.port1.onmessage = () => wake?.();
+const breathe = () =>
+  new Promise<void>((done) => {
+    wake = done;
+    bell.port2.postMessage(null);
+  });
+
+/** Runs a drawing in slices; null when a newer job came in between. */
+async function runSliced<T>(drawing: Generator<void, T>, generation: number): Promise<T | null> {
+  let sliceStart = performance.now();
+  for (;;) {
+    const step = drawing.next();
+    if (step.done) return step.value;
+    if (performance.now() - sliceStart > SLICE_MS) {
+      await breathe();
+      if (generation !== newest) return null;
+      sliceStart = performance.now();
+    }
+  }
+}
+
+async function work(job: FaceJob): Promise<void> {
+  const startMs = performance.now();
+  const design: CompiledDesign = compileDesign(job.design);
+  const palette = makePalette(job.palette);
+  const answer = (request: FaceRequest, stage: FaceStage, image: IndexImage, rgba: Uint8ClampedArray<ArrayBuffer>) => {
+    const message: FaceAnswer = {
+      generation: job.generation,
+      key: request.key,
+      stage,
+      width: image.width,
+      height: image.height,
+      rgba,
+      afterMs: performance.now() - startMs,
+    };
+    postMessage(message, { transfer: [rgba.buffer] });
+  };
+  for (const r of job.requests) {
+    const width = Math.max(1, Math.round(r.width / COARSE));
+    const height = Math.max(1, Math.round(r.height / COARSE));
+    const image = await runSliced(drawIndices(design, r.view, width, height, FINENESS.coarse), job.generation);
+    if (!image) return;
+    answer(r, "coarse", image, paint(image, palette));
+  }
+  const full: { request: FaceRequest; image: IndexImage; rgba: Uint8ClampedArray<ArrayBuffer> }[] = [];
+  for (const request of job.requests) {
+    const image = await runSliced(
+      drawIndices(design, request.view, request.width, request.height, FINENESS.full),
+      job.generation,
+    );
+    if (!image) return;
+    const rgba = paint(image, palette);
+    full.push({ request, image, rgba: rgba.slice() });
+    answer(request, "full", image, rgba);
+  }
+  for (const { request, image, rgba } of full) {
+    const edges = await runSliced(refineEdges(design, request.view, image, FINENESS.full), job.generation);
+    if (!edges) return;
+    blendEdges(rgba, edges, palette);
+    answer(request, "smooth", image, rgba);
+  }
+}
+
+addEventListener("message", (event: MessageEvent<FaceJob>) => {
+  newest = event.data.generation;
+  void work(event.data);
+});

@@ -1,0 +1,32 @@
+import type { Design } from "../core/swirl/design";
+import type { View } from "../core/swirl/face";
+
+/** One picture asked for. `width` x `height` samples at full resolution. */
+export interface FaceRequest {
+  key: string;
+  view: View;
+  width: number;
+  height: number;
+}
+
+/** Newest job wins: a worker drops what it does when a higher generation comes in. */
+export interface FaceJob {
+  generation: number;
+  design: Design;
+  palette: string[];
+  requests: FaceRequest[];
+}
+
+/** coarse: a quarter of the resolution each way; full: one sample a pixel; smooth: edges refined. */
+export type FaceStage = "coarse" | "full" | "smooth";
+
+export interface FaceAnswer {
+  generation: number;
+  key: string;
+  stage: FaceStage;
+  width: number;
+  height: number;
+  rgba: Uint8ClampedArray<ArrayBuffer>;
+  /** Time since the job came in, ms. */
+  afterMs: number;
+}

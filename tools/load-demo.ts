@@ -1,0 +1,24 @@
+import { rm } from "node:fs/promises";
+import { resolve } from "node:path";
+import { formatISO } from "date-fns";
+import { putBatch } from "../src/data/batches";
+import { demoBatches } from "../src/data/demo/studio";
+import { DataDirectoryInUse } from "../src/data/lock";
+import { openDatabase } from "../src/data/open";
+
+/**
+ * Loads the demo studio into its data directory: the demo's own batches are put back as they were, others stay.
+ * `--fresh` empties the directory first.
+ */
+const directory = resolve(process.env.TUNDISH_DATA_DIR ?? ".data/demo");
+try {
+  if (process.argv.includes("--fresh")) await rm(resolve(directory, "database"), { recursive: true, force: true });
+  const { db, close } = await openDatabase(directory);
+  const batches = demoBatches(formatISO(new Date(), { representation: "date" }));
+  for (const { id, plan } of batches) await putBatch(db, id, plan);
+  await close();
+  console.log(`${batches.length} demo batches are in ${directory}`);
+} catch (error) {
+  console.error(error instanceof DataDirectoryInUse ? error.message : error);
+  process.exit(1);
+}
