@@ -1,5 +1,5 @@
 import { type FieldProblem, readPlan } from "../core/plan/read";
-import type { Plan } from "../core/plan/schema";
+import { type Plan, planSchema } from "../core/plan/schema";
 
 /** Largest batch file that is read, bytes. */
 export const LARGEST_BATCH_FILE = 1_000_000;
@@ -7,7 +7,7 @@ export const LARGEST_BATCH_FILE = 1_000_000;
 export type ParsedBatchFile = { ok: true; plan: Plan } | { ok: false; problems: FieldProblem[] };
 
 /** The batch document as text: two spaces of indent, keys in the schema's order, one newline at the end. */
-export const writeBatchFile = (plan: Plan): string => `${JSON.stringify(plan, null, 2)}\n`;
+export const writeBatchFile = (plan: Plan): string => `${JSON.stringify(planSchema.parse(plan), null, 2)}\n`;
 
 /** Reads a batch file. Text that is not JSON, or not a batch document, is refused with the field that is wrong; never throws. */
 export function readBatchFile(text: string): ParsedBatchFile {

@@ -1,6 +1,6 @@
 import { problem } from "./problem";
 
-/** Headers of every answer. The page's Content-Security-Policy with its hashes is added by the page itself; this one covers what a page cannot. */
+/** Headers of every answer. A page comes with its own Content-Security-Policy (hashes of its scripts); frame-ancestors is added to it. */
 const SECURITY_HEADERS: Record<string, string> = {
   "x-content-type-options": "nosniff",
   "referrer-policy": "no-referrer",
@@ -52,8 +52,7 @@ export function refuseForeign(request: Request): Response | null {
 
 export function withSecurityHeaders(response: Response): Response {
   for (const [name, value] of Object.entries(SECURITY_HEADERS)) response.headers.set(name, value);
-  const isPage = response.headers.get("content-type")?.startsWith("text/html") ?? false;
-  const policy = isPage ? "frame-ancestors 'none'" : "default-src 'none'; frame-ancestors 'none'";
-  if (!response.headers.has("content-security-policy")) response.headers.set("content-security-policy", policy);
+  const own = response.headers.get("content-security-policy") ?? "default-src 'none'";
+  response.headers.set("content-security-policy", `${own.replace(/;\s*$/, "")}; frame-ancestors 'none'`);
   return response;
 }

@@ -63,12 +63,14 @@ export interface Masses {
 const CARRIER_SAP_NAOH = sapNaoh(findOil("sunflower")!);
 
 interface Scaled {
-  batter: Batter;
   formula: FormulaPerGram;
   additivePerOilG: number;
 }
 
-/** Grams of formula oils so that the finished portions, less what stays on tools, fill their part of the moulds. */
+/**
+ * Grams of formula oils so that the finished portions, less what stays on tools, fill their part of the moulds. Shares count as
+ * parts of their own sum here, so that a split that does not close yet still gives a batch of sensible size.
+ */
 function oilsForMoulds(
   plan: Plan,
   scaled: Scaled,
@@ -77,12 +79,11 @@ function oilsForMoulds(
   fillG: number,
 ): number {
   const basePerOil = scaled.formula.baseG + scaled.additivePerOilG;
-  const finishedPerBase = portions.reduce(
-    (sum, p) => sum + (shares.get(p.id)! / 100) * finishPerGram(p, 1 / basePerOil).finishedG,
-    0,
-  );
-  const kept = 1 - plan.toolLossPct / 100;
-  return finishedPerBase > 0 ? fillG / (finishedPerBase * kept * basePerOil) : fillG / basePerOil;
+  const shareOf = (p: Portion) => Math.max(0, shares.get(p.id)!);
+  const total = portions.reduce((sum, p) => sum + shareOf(p), 0);
+  const weighted = portions.reduce((sum, p) => sum + shareOf(p) * finishPerGram(p, 1 / basePerOil).finishedG, 0);
+  const finishedPerBase = total > 0 ? weighted / total : 1;
+  return fillG / (finishedPerBase * (1 - plan.toolLossPct / 100) * basePerOil);
 }
 
 function batterMasses(plan: Plan, batter: Batter, shares: Map<string, number>, fillG: number): BatterMasses | null {
@@ -98,7 +99,7 @@ function batterMasses(plan: Plan, batter: Batter, shares: Map<string, number>, f
   const oilsG =
     batter.size.basis === "oils"
       ? batter.size.oilsG
-      : oilsForMoulds(plan, { batter, formula, additivePerOilG }, own, shares, (fillG * batter.size.sharePct) / 100);
+      : oilsForMoulds(plan, { formula, additivePerOilG }, own, shares, (fillG * batter.size.sharePct) / 100);
   const totalShare = batter.oils.reduce((sum, o) => sum + o.sharePct, 0);
   const plannedBaseG = oilsG * (formula.baseG + additivePerOilG);
   const { tareG, grossG } = batter.bowl;

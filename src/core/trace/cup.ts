@@ -95,12 +95,11 @@ function grow(
   blendShare: number,
   at: Cup,
 ): void {
-  const rate = at.trace >= SET_TRACE ? 0 : ratePerMin(at, atS);
-  const rest = (rate * seconds) / 60;
-  const blended =
-    blendShare > 0 && at.trace >= 1 && at.trace < SET_TRACE ? blendingSteps(at, atS, seconds * blendShare) : 0;
-  cup.trace = Math.min(SET_TRACE, cup.trace + rest + blended);
-  cup.temperatureC += HEAT_C_PER_STEP * (rest + blended) - ((at.temperatureC - roomC) / coolingMin) * (seconds / 60);
+  const rest = (ratePerMin(at, atS) * seconds) / 60;
+  const blended = blendShare > 0 && at.trace >= 1 ? blendingSteps(at, atS, seconds * blendShare) : 0;
+  const gained = Math.min(SET_TRACE - cup.trace, rest + blended);
+  cup.trace += gained;
+  cup.temperatureC += HEAT_C_PER_STEP * gained - ((at.temperatureC - roomC) / coolingMin) * (seconds / 60);
 }
 
 const BLEND_STEPS_PER_S = 0.05;

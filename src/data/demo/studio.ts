@@ -116,9 +116,9 @@ export function demoBatches(today: string): DemoBatch[] {
       plan: poured(firstLight(), day(-60), 1.05, 5, "Clear drops, all colours told apart. Cured hard and pale."),
     },
   ];
-  for (const { id, plan } of batches) {
+  return batches.map(({ id, plan }) => {
     const read = readPlan(plan);
     if (!read.ok) throw new Error(`${id}: ${read.problems[0].field} ${read.problems[0].message}`);
-  }
-  return batches;
+    return { id, plan: read.plan };
+  });
 }

@@ -27,7 +27,7 @@ export default function PourMode({ initial }: { initial: StoredBatch }) {
     if (!isOn || pad) return;
     const onKey = (e: KeyboardEvent) => {
       if (e.ctrlKey || e.metaKey || e.altKey || e.repeat) return;
-      if (e.target instanceof HTMLElement && e.target.closest("[role=alertdialog]")) return;
+      if (e.target instanceof HTMLElement && e.target.closest("dialog")) return;
       const key = e.key.toLowerCase();
       const actions: Record<string, () => void> = {
         " ": pour.stepDone,

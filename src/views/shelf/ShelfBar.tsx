@@ -1,8 +1,8 @@
 import { format, parseISO } from "date-fns";
 import { Copy, Download, Trash2 } from "lucide-react";
-import { AlertDialog } from "radix-ui";
 import type { ShelfEntry } from "../../core/plan/shelf";
 import type { FaceAnswer } from "../../workers/faceProtocol";
+import { Confirm } from "../parts/Confirm";
 import { Spot } from "../parts/Cup";
 import { FaceCanvas } from "../parts/FaceCanvas";
 import { grams } from "../parts/format";
@@ -85,34 +85,25 @@ export function ShelfBar({
         >
           <Download size={14} />
         </a>
-        <AlertDialog.Root>
-          <AlertDialog.Trigger asChild>
-            <button type="button" className="icon-button" aria-label={`Delete ${entry.title}`} title="Delete">
+        <Confirm
+          trigger={(open) => (
+            <button
+              type="button"
+              className="icon-button"
+              aria-label={`Delete ${entry.title}`}
+              title="Delete"
+              onClick={open}
+            >
               <Trash2 size={14} />
             </button>
-          </AlertDialog.Trigger>
-          <AlertDialog.Portal>
-            <AlertDialog.Overlay className="fixed inset-0 z-40 bg-black/40" />
-            <AlertDialog.Content className="fixed left-1/2 top-1/3 z-50 w-96 -translate-x-1/2 rounded-lg border-[1.5px] border-ink bg-sheet p-5">
-              <AlertDialog.Title className="text-[18px]">Delete {entry.title}?</AlertDialog.Title>
-              <AlertDialog.Description className="mt-2">
-                Its sheet and its record go for good. Export it first if it may be wanted again.
-              </AlertDialog.Description>
-              <div className="mt-4 flex justify-end gap-2">
-                <AlertDialog.Cancel asChild>
-                  <button type="button" className="button">
-                    Keep it
-                  </button>
-                </AlertDialog.Cancel>
-                <AlertDialog.Action asChild>
-                  <button type="button" className="button border-cut text-cut" onClick={remove}>
-                    Delete
-                  </button>
-                </AlertDialog.Action>
-              </div>
-            </AlertDialog.Content>
-          </AlertDialog.Portal>
-        </AlertDialog.Root>
+          )}
+          title={`Delete ${entry.title}?`}
+          stay="Keep it"
+          go="Delete"
+          onGo={remove}
+        >
+          Its sheet and its record go for good. Export it first if it may be wanted again.
+        </Confirm>
       </div>
     </li>
   );

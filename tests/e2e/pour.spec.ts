@@ -1,0 +1,71 @@
+import { expect, newBatch, saved, test } from "./journey";
+
+test("a batch is poured: steps by key, a reload goes on at the same step and time, then the book and the shelf", async ({
+  page,
+}) => {
+  await newBatch(page, "Poured today");
+  await page.getByRole("link", { name: "Pour", exact: true }).click();
+  await page.getByRole("button", { name: /start the clock/ }).click();
+  const instruction = page.getByTestId("instruction");
+  await expect(instruction).toHaveText("Pour the lye into the oils");
+  await page.keyboard.press("Space");
+  await expect(instruction).toHaveText(/^Blend to/);
+  await page.keyboard.press("Space");
+  await expect(instruction).toHaveText(/^Weigh out Ink, 30\d g$/);
+
+  await page.keyboard.press("t");
+  await page.keyboard.press("2");
+  await page.getByRole("button", { name: /light/ }).click();
+  await expect(page.getByText("Last check: Ink light")).toBeVisible();
+  await page.keyboard.press("n");
+  await page.keyboard.press("1");
+  await saved(page);
+
+  const seconds = async () => {
+    const [m, s] = (await page.getByLabel("Time since lye met oil").textContent())!.split(":").map(Number);
+    return 60 * m + s;
+  };
+  await page.waitForTimeout(2100);
+  const before = await seconds();
+  await page.reload();
+  await expect(instruction).toHaveText(/^Weigh out Ink/);
+  expect(await seconds()).toBeGreaterThanOrEqual(before);
+  expect(await seconds()).toBeLessThan(before + 15);
+
+  await page.keyboard.press("Space");
+  await expect(instruction).toHaveText(/^Weigh out Brass/);
+  await page.keyboard.press("u");
+  await expect(instruction).toHaveText(/^Weigh out Ink/);
+
+  for (let i = 0; i < 40 && (await instruction.isVisible()); i++) {
+    await page.keyboard.press("Space");
+    await page.waitForTimeout(60);
+  }
+  await expect(page.getByRole("heading", { name: /^Poured in/ })).toBeVisible();
+  await page.getByRole("link", { name: "To the book" }).click();
+  const happened = page.getByTestId("happened");
+  await expect(happened).toContainText("Ink seen at light trace");
+  await expect(happened).toContainText("Done differently: extra blending");
+  await page.getByRole("radio", { name: "as it should be" }).click();
+  await page.getByLabel(/What would you change/).fill("More Brass <b>next</b> time");
+  await expect(page.locator("[data-save=saved]")).toHaveText(/saved \d\d/);
+  await page.reload();
+  await expect(page.getByLabel(/What would you change/)).toHaveValue("More Brass <b>next</b> time");
+
+  await page.goto("/");
+  const bar = page.getByRole("region", { name: /^Curing/ }).locator('[data-batch="Poured today"]');
+  await expect(bar).toContainText("ready");
+  await expect(bar.getByRole("img", { name: "rated 5 of 5" })).toBeVisible();
+  await bar.getByRole("link", { name: "Open Poured today" }).click();
+  await expect(page.getByText("its plan stands as it was")).toBeVisible();
+});
+
+test("a start by mistake can be taken back, and cautions stand before the start", async ({ page }) => {
+  await newBatch(page, "Mistake");
+  await page.getByRole("link", { name: "Pour", exact: true }).click();
+  await expect(page.getByText("Lye into water, never water into lye")).toBeVisible();
+  await page.getByRole("button", { name: /start the clock/ }).click();
+  await page.getByRole("button", { name: "started by mistake?" }).click();
+  await page.getByRole("button", { name: "Take it back" }).click();
+  await expect(page.getByRole("button", { name: /start the clock/ })).toBeVisible();
+});

@@ -1,0 +1,188 @@
+import fc from "fast-check";
+import { describe, expect, it } from "vitest";
+import { derive } from "../../src/core/plan/derive";
+import { migrate } from "../../src/core/plan/migrations";
+import { copyPlan, newPlan, nextId } from "../../src/core/plan/newPlan";
+import { readPlan } from "../../src/core/plan/read";
+import type { Plan } from "../../src/core/plan/schema";
+import { demoBatches } from "../../src/data/demo/studio";
+import { LARGEST_BATCH_FILE, readBatchFile, writeBatchFile } from "../../src/formats/batchFile";
+import { arbitraryPlan } from "../support/arbitraryPlan";
+
+const refusal = (text: string) => {
+  const read = readBatchFile(text);
+  return read.ok ? null : read.problems[0];
+};
+const changed = (change: (plan: Plan & Record<string, unknown>) => void) => {
+  const plan = structuredClone(newPlan("Changed", 1)) as Plan & Record<string, unknown>;
+  change(plan);
+  return refusal(JSON.stringify(plan));
+};
+
+describe("a batch file", () => {
+  it("import(export(plan)) is the plan, byte for byte", () => {
+    fc.assert(
+      fc.property(arbitraryPlan, (plan) => {
+        const text = writeBatchFile(plan);
+        const read = readBatchFile(text);
+        expect(read.ok && writeBatchFile(read.plan)).toBe(text);
+        expect(read.ok && read.plan).toEqual(plan);
+      }),
+    );
+  });
+
+  it("holds every demo batch, poured ones with their record", () => {
+    for (const { plan } of demoBatches("2026-11-24")) {
+      const text = writeBatchFile(plan);
+      const read = readBatchFile(text);
+      expect(read.ok && writeBatchFile(read.plan)).toBe(text);
+    }
+  });
+
+  it("keys in another order come out in the schema's order", () => {
+    const plan = newPlan("Order", 1);
+    const reversed = Object.fromEntries(Object.entries(plan).reverse());
+    const read = readBatchFile(JSON.stringify(reversed));
+    expect(read.ok && writeBatchFile(read.plan)).toBe(writeBatchFile(plan));
+  });
+
+  it.each([
+    ["a share that is text", (p: Plan) => Object.assign(p.portions[1], { sharePct: "20" }), "portions[1].sharePct"],
+    ["a mould without width", (p: Plan) => Object.assign(p.moulds[0], { widthMm: undefined }), "moulds[0].widthMm"],
+    ["a length of a kilometre", (p: Plan) => Object.assign(p.moulds[0], { lengthMm: 1e6 }), "moulds[0].lengthMm"],
+    ["a field nobody knows", (p: Plan) => Object.assign(p.portions[0], { html: "<b>" }), "portions[0].html"],
+    [
+      "a pour of a cup that is not there",
+      (p: Plan) => Object.assign(p.operations[2], { portionId: "p9" }),
+      "operations[2].portionId",
+    ],
+    ["the same id twice", (p: Plan) => Object.assign(p.operations[3], { id: "o1" }), "operations[3].id"],
+    ["two that take the rest", (p: Plan) => Object.assign(p.portions[1], { takesRest: true }), "portions[1].takesRest"],
+    ["control characters", (p: Plan) => Object.assign(p, { title: "a\u0000b" }), "title"],
+    ["half a surrogate", (p: Plan) => Object.assign(p, { notes: "\ud800" }), "notes"],
+    [
+      "a swatch that is a script",
+      (p: Plan) => Object.assign(p.portions[1].colourants[0], { swatchHex: "url(x)" }),
+      "portions[1].colourants[0].swatchHex",
+    ],
+    ["a date that is none", (p: Plan) => Object.assign(p, { pourOn: "2026-02-31" }), "pourOn"],
+    ["a version to come", (p: Plan) => Object.assign(p, { schemaVersion: 99 }), "schemaVersion"],
+    ["no version", (p: Plan) => Object.assign(p, { schemaVersion: undefined }), "schemaVersion"],
+  ])("with %s is refused with the field", (_name, change, field) => {
+    expect(changed(change)?.field).toBe(field);
+  });
+
+  it("that is no JSON, no object, or too large is refused", () => {
+    expect(refusal("{")).toMatchObject({ field: "document" });
+    expect(refusal("[]")).toMatchObject({ field: "document" });
+    expect(refusal("null")).toMatchObject({ field: "document" });
+    expect(refusal(`"${"x".repeat(LARGEST_BATCH_FILE)}"`)?.message).toContain("larger");
+  });
+
+  it("never throws, and never pollutes a prototype", () => {
+    fc.assert(
+      fc.property(fc.json(), (text) => {
+        expect(readBatchFile(text).ok).toBe(false);
+      }),
+    );
+    expect(changed((p) => Object.assign(p, JSON.parse('{"__proto__": {"polluted": 1}}')))).toBeNull();
+    expect(refusal(JSON.stringify(newPlan("P", 1)).replace("{", '{"__proto__": {"polluted": 1},'))?.field).toBe(
+      "__proto__",
+    );
+    expect(({} as { polluted?: number }).polluted).toBeUndefined();
+  });
+});
+
+describe("migrations", () => {
+  const chain = [
+    { from: 1, up: (d: Record<string, unknown>) => ({ ...d, added: true }) },
+    { from: 2, up: ({ old, ...d }: Record<string, unknown>) => ({ ...d, renamed: old }) },
+  ];
+
+  it("lead a document from its own version to the present one, without touching it", () => {
+    const document = { schemaVersion: 1, old: "x" };
+    expect(migrate(document, chain, 3)).toEqual({
+      ok: true,
+      document: { schemaVersion: 3, added: true, renamed: "x" },
+    });
+    expect(document).toEqual({ schemaVersion: 1, old: "x" });
+    expect(migrate({ schemaVersion: 3 }, chain, 3)).toEqual({ ok: true, document: { schemaVersion: 3 } });
+  });
+
+  it("a gap in the chain is said", () => {
+    expect(migrate({ schemaVersion: 1 }, chain.slice(1), 3)).toMatchObject({
+      ok: false,
+      problem: { field: "schemaVersion" },
+    });
+  });
+});
+
+describe("derive", () => {
+  it("gives figures or reasons for any plan that can be read, also one that does not close", () => {
+    fc.assert(
+      fc.property(arbitraryPlan, fc.double({ min: 0, max: 100, noNaN: true }), (plan, sharePct) => {
+        const odd = {
+          ...plan,
+          portions: plan.portions.map((p, i) =>
+            i === plan.portions.length - 1 ? { ...p, takesRest: false, sharePct } : p,
+          ),
+        };
+        const derived = derive(odd);
+        expect(derived.masses).not.toBeNull();
+        for (const p of derived.masses!.portions) expect(Number.isFinite(p.finishedG)).toBe(true);
+      }),
+      { numRuns: 50 },
+    );
+    const { oils, ...batter } = newPlan("No oils", 1).batters[0];
+    expect(oils.length).toBeGreaterThan(0);
+    const empty = derive({ ...newPlan("No oils", 1), batters: [{ ...batter, oils: [] }] });
+    expect(empty.masses).toBeNull();
+    expect(empty.notices.some((n) => n.level === "block" && n.field === "batters.b1.oils")).toBe(true);
+  });
+
+  const notices = (change: (p: Plan) => void) => {
+    const plan = structuredClone(newPlan("Notices", 1));
+    change(plan);
+    return derive(plan).notices;
+  };
+
+  it("shares that do not close are answered beside the cups, with how much is missing", () => {
+    const open = notices((p) => Object.assign(p.portions[0], { takesRest: false, sharePct: 50 }));
+    expect(open).toContainEqual(
+      expect.objectContaining({ level: "block", field: "portions", message: expect.stringContaining("90 %") }),
+    );
+    const over = notices((p) => Object.assign(p.portions[1], { sharePct: 85 }));
+    expect(over).toContainEqual(expect.objectContaining({ level: "block", field: "portions.p1.sharePct" }));
+  });
+
+  it("lye above 50 % and superfat of zero block the pour; a low or high superfat asks", () => {
+    const levels = (change: (p: Plan) => void, field: string) => notices(change).find((n) => n.field === field)?.level;
+    expect(levels((p) => Object.assign(p.batters[0].water, { value: 55 }), "batters.b1.water")).toBe("block");
+    expect(levels((p) => Object.assign(p.batters[0].water, { value: 50 }), "batters.b1.water")).toBe("ask");
+    expect(levels((p) => Object.assign(p.batters[0], { superfatPct: 0 }), "batters.b1.superfatPct")).toBe("block");
+    expect(levels((p) => Object.assign(p.batters[0], { superfatPct: 2 }), "batters.b1.superfatPct")).toBe("ask");
+    expect(levels((p) => Object.assign(p.batters[0], { superfatPct: 12 }), "batters.b1.superfatPct")).toBe("ask");
+    expect(levels(() => {}, "batters.b1.superfatPct")).toBeUndefined();
+  });
+
+  it("a bowl weighed without its tare is asked for the tare", () => {
+    const found = notices((p) => Object.assign(p.batters[0].bowl, { grossG: 1884 }));
+    expect(found).toContainEqual(expect.objectContaining({ field: "batters.b1.bowl.tareG" }));
+  });
+});
+
+describe("copies and ids", () => {
+  it("a copy keeps the sheet and drops what happened", () => {
+    const [, , , poured] = demoBatches("2026-11-24");
+    const copy = copyPlan(poured.plan, "Again", 77);
+    expect(copy.record).toEqual({ startedAt: null, events: [], finishedAt: null, rating: null, verdict: "" });
+    expect(copy.operations).toEqual(poured.plan.operations);
+    expect(copy.design.seed).toBe(77);
+    expect(readPlan(copy).ok).toBe(true);
+  });
+
+  it("a new id is free", () => {
+    expect(nextId([{ id: "o1" }, { id: "o7" }, { id: "x9" }], "o")).toBe("o8");
+    expect(nextId([], "o")).toBe("o1");
+  });
+});

@@ -1,0 +1,5 @@
+import { defineConfig } from "vitest/config";
+
+export default defineConfig({
+  test: { include: ["tests/**/*.test.ts"], exclude: ["tests/e2e/**"], testTimeout: 60_000, hookTimeout: 60_000 },
+});
