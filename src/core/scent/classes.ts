@@ -17,12 +17,12 @@ export const REFERENCE_DOSE_PCT_OF_OILS = 4.5;
 export const RATE_RISE_S = 60;
 
 export const SCENT_CLASSES: readonly ScentClass[] = [
-  { id: "slows", label: "slows trace", jumpSteps: 0, rateFactor: 0.8, heatC: 0 },
+  { id: "slows", label: "slows", jumpSteps: 0, rateFactor: 0.8, heatC: 0 },
   { id: "quiet", label: "quiet", jumpSteps: 0, rateFactor: 1, heatC: 0 },
-  { id: "mild", label: "speeds a little", jumpSteps: 0.1, rateFactor: 1.3, heatC: 0 },
-  { id: "moderate", label: "speeds", jumpSteps: 0.3, rateFactor: 2, heatC: 1 },
-  { id: "strong", label: "speeds a lot", jumpSteps: 0.8, rateFactor: 4, heatC: 2 },
-  { id: "severe", label: "near seizing", jumpSteps: 1.6, rateFactor: 10, heatC: 5 },
+  { id: "mild", label: "mild", jumpSteps: 0.1, rateFactor: 1.3, heatC: 0 },
+  { id: "moderate", label: "moderate", jumpSteps: 0.3, rateFactor: 2, heatC: 1 },
+  { id: "strong", label: "strong", jumpSteps: 0.8, rateFactor: 4, heatC: 2 },
+  { id: "severe", label: "severe", jumpSteps: 1.6, rateFactor: 10, heatC: 5 },
 ];
 
 export type ScentClassId = ScentClass["id"];

@@ -52,7 +52,7 @@ export default function Book({ initial }: { initial: StoredBatch }) {
                 <strong>{dates ? day(dates.unmouldOn) : "once a day is set"}</strong>
                 {dates && (
                   <p className="text-[13px] text-muted">
-                    Estimate. {dates.unmouldReason}; when a corner gives no more. Gloves on: it is still caustic.
+                    Estimate, {dates.unmouldReason}: when a corner gives no more. Gloves on: it is still caustic.
                   </p>
                 )}
               </dd>

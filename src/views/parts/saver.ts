@@ -17,15 +17,43 @@ export type SaveState =
 
 const DEBOUNCE_MS = 350;
 const RETRY_MS = 2500;
-const draftKey = (id: string) => `tundish.draft.${id}`;
+const PREFIX = "tundish.draft.";
+/** A draft of another tab younger than this is still being saved there; older ones were left behind. */
+const LEFT_BEHIND_MS = 15_000;
 
-/** What this browser still holds unsaved of a batch; null when nothing. */
+interface Draft {
+  version: number;
+  document: Plan;
+  atMs: number;
+}
+
+/** Name of this tab, kept over reloads. */
+function tabId(): string {
+  const known = sessionStorage.getItem("tundish.tab");
+  if (known) return known;
+  const made = Math.random().toString(36).slice(2, 10);
+  sessionStorage.setItem("tundish.tab", made);
+  return made;
+}
+const draftKey = (id: string) => `${PREFIX}${id}.${tabId()}`;
+
+/** What this browser still holds unsaved of a batch: this tab's draft, or one that a closed tab left behind. Null when nothing. */
 export function readDraft(id: string): { version: number; document: Plan } | null {
   try {
-    return JSON.parse(localStorage.getItem(draftKey(id)) ?? "null");
+    const own = localStorage.getItem(draftKey(id));
+    if (own) return JSON.parse(own) as Draft;
+    for (const key of Object.keys(localStorage)) {
+      if (!key.startsWith(`${PREFIX}${id}.`)) continue;
+      const draft = JSON.parse(localStorage.getItem(key) ?? "null") as Draft | null;
+      if (!draft || Date.now() - draft.atMs < LEFT_BEHIND_MS) continue;
+      localStorage.removeItem(key);
+      localStorage.setItem(draftKey(id), JSON.stringify(draft));
+      return draft;
+    }
   } catch {
-    return null;
+    // A forbidden or broken browser store holds nothing.
   }
+  return null;
 }
 
 const same = (a: Plan, b: Plan) => JSON.stringify(a) === JSON.stringify(b);
@@ -144,7 +172,8 @@ export class Saver {
 
   private keepDraft(plan: Plan): void {
     try {
-      localStorage.setItem(draftKey(this.id), JSON.stringify({ version: this.version, document: plan }));
+      const draft: Draft = { version: this.version, document: plan, atMs: Date.now() };
+      localStorage.setItem(draftKey(this.id), JSON.stringify(draft));
     } catch {
       // A full or forbidden browser store: the server still gets the change.
     }

@@ -65,7 +65,9 @@ export function PourList({ batch, derived, disabled, selected, onSelect }: Props
       <div className="mt-0.5 grid grid-cols-[14px_minmax(0,1fr)_36px_52px_30px_44px] gap-x-1 border-b border-rule pb-0.5 text-[12px] text-muted">
         <span />
         <span>colour</span>
-        <span className="text-right">mm in</span>
+        <span className="text-right" title="from the near wall, mm">
+          at, mm
+        </span>
         <span>height</span>
         <span>pass</span>
         <span className="text-right">amount</span>

@@ -1,0 +1,47 @@
+import { chromium } from "@playwright/test";
+
+/** Takes the pictures of docs/screenshots from a server with fresh demo data (its address as the argument). Pours one demo batch a few steps far. */
+const address = process.argv[2] ?? "http://127.0.0.1:4321";
+const browser = await chromium.launch({
+  executablePath: process.env.CHROMIUM_PATH ?? "/usr/bin/chromium",
+  args: [
+    "--no-sandbox",
+    "--disable-dev-shm-usage",
+    "--disable-background-networking",
+    "--disable-component-update",
+    "--disable-sync",
+  ],
+});
+const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+const shoot = async (path: string, name: string, before = async () => {}) => {
+  await page.goto(`${address}${path}`);
+  await page.waitForTimeout(4000);
+  await before();
+  await page.screenshot({ path: `docs/screenshots/${name}.png` });
+};
+await shoot("/", "shelf");
+await shoot("/batches/demo-meteor-shower", "sheet");
+await shoot("/batches/demo-transit-of-venus/book", "book");
+await shoot("/batches/demo-lunar-occultation/pour", "before-pour");
+await shoot("/batches/demo-meteor-shower/pour", "pour", async () => {
+  await page.getByRole("button", { name: /start the clock/ }).click();
+  const startedAt = new Date(Date.now() - 372_000).toISOString();
+  const stored = await (await page.request.get(`${address}/api/batches/demo-meteor-shower`)).json();
+  const { timeline } = await (await page.request.post(`${address}/api/plan/derive`, { data: stored.document })).json();
+  const done = timeline.steps.filter((s: { endS: number }) => s.endS < 362);
+  const events = done.map((s: { id: string; endS: number }, i: number) => ({
+    kind: "stepDone",
+    id: `e${i + 1}`,
+    atS: Math.round(s.endS),
+    stepId: s.id,
+  }));
+  events.push({ kind: "traceCheck", id: "e90", atS: 362, portionId: "p2", trace: 2 });
+  stored.document.record = { ...stored.document.record, startedAt, events };
+  await page.request.put(`${address}/api/batches/demo-meteor-shower`, {
+    data: stored.document,
+    headers: { "if-match": `"${stored.version}"` },
+  });
+  await page.reload();
+  await page.waitForTimeout(2500);
+});
+await browser.close();
