@@ -22,7 +22,6 @@ const shoot = async (path: string, name: string, before = async () => {}) => {
 await shoot("/", "shelf");
 await shoot("/batches/demo-meteor-shower", "sheet");
 await shoot("/batches/demo-transit-of-venus/book", "book");
-await shoot("/batches/demo-lunar-occultation/pour", "before-pour");
 await shoot("/batches/demo-meteor-shower/pour", "pour", async () => {
   await page.getByRole("button", { name: /start the clock/ }).click();
   const startedAt = new Date(Date.now() - 372_000).toISOString();

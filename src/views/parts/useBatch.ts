@@ -25,7 +25,7 @@ export interface OpenBatch {
   settle(choice: "mine" | "theirs" | "both"): Promise<void>;
 }
 
-/** One open batch: its history, and its saving. */
+/** One open batch: its history, and its saving. `edit`, `set`, `undo`, `redo` and `seal` stay the same functions. */
 export function useBatch(initial: StoredBatch): OpenBatch {
   const [history, setHistory] = useState<History>(() => startHistory(initial.document));
   const [saveState, setSaveState] = useState<SaveState>({ kind: "saved", at: null });
@@ -81,16 +81,24 @@ export function useBatch(initial: StoredBatch): OpenBatch {
     return () => window.removeEventListener("beforeunload", warn);
   }, [saver, initial.id]);
 
+  const set = useCallback(
+    (path: readonly string[], value: unknown) => edit({ kind: "set", path, value }, path.join(".")),
+    [edit],
+  );
+  const undoLast = useCallback(() => change(undo(current.current)), [change]);
+  const redoLast = useCallback(() => change(redo(current.current)), [change]);
+  const sealLast = useCallback(() => adopt(seal(current.current)), [adopt]);
+
   return {
     plan: history.plan,
     saveState,
     canUndo: history.undo.length > 0,
     canRedo: history.redo.length > 0,
     edit,
-    set: (path, value) => edit({ kind: "set", path, value }, path.join(".")),
-    undo: () => change(undo(current.current)),
-    redo: () => change(redo(current.current)),
-    seal: () => adopt(seal(current.current)),
+    set,
+    undo: undoLast,
+    redo: redoLast,
+    seal: sealLast,
     record(update) {
       const plan = { ...current.current.plan, record: update(current.current.plan.record) };
       adopt({ ...current.current, plan });

@@ -2,13 +2,14 @@ import { lightness } from "../../core/colour/portionColour";
 import type { Plan } from "../../core/plan/schema";
 import { type Curve, type ScheduledStep, timeAtTrace } from "../../core/schedule/run";
 import type { Timeline } from "../../core/schedule/timeline";
-import { instructionOf } from "../../core/schedule/words";
+import type { Instruction } from "../../core/schedule/words";
 import { stageName } from "../../core/trace/stages";
 import { clock, span } from "../parts/format";
 
 interface Props {
   plan: Plan;
   timeline: Timeline;
+  instructions: ReadonlyMap<string, Instruction>;
   palette: string[];
   widthPx: number;
   selected: string | null;
@@ -54,7 +55,7 @@ function blocks(steps: readonly ScheduledStep[]) {
   return list;
 }
 
-export function ClockChart({ plan, timeline, palette, widthPx, selected, onSelect }: Props) {
+export function ClockChart({ plan, timeline, instructions, palette, widthPx, selected, onSelect }: Props) {
   const lane = plan.portions.length > 5 ? 26 : plan.portions.length > 4 ? 32 : 38;
   const height = AXIS + STEPS + lane * plan.portions.length + 16;
   const x = (s: number) => LEFT + ((widthPx - LEFT - 12) * s) / timeline.horizonS;
@@ -162,7 +163,7 @@ export function ClockChart({ plan, timeline, palette, widthPx, selected, onSelec
                 onClick={() => onSelect(s.id)}
               >
                 <title>
-                  {`${instructionOf(plan, s).title}: ${clock(s.startS)} to ${clock(s.endS)}, trace ${s.startTrace.toFixed(1)} (${stageName(s.startTrace)}), window ${s.window!.low} to ${s.window!.high}${s.missed ? `, ${s.missed}` : ""}`}
+                  {`${instructions.get(s.id)?.title}: ${clock(s.startS)} to ${clock(s.endS)}, trace ${s.startTrace.toFixed(1)} (${stageName(s.startTrace)}), window ${s.window!.low} to ${s.window!.high}${s.missed ? `, ${s.missed}` : ""}`}
                 </title>
               </rect>
             ))}

@@ -50,6 +50,7 @@ export function PourClock({ plan, derived, selected, onSelect }: Props) {
           <ClockChart
             plan={plan}
             timeline={timeline}
+            instructions={derived.instructions}
             palette={derived.palette}
             widthPx={widthPx}
             selected={selected}

@@ -50,6 +50,8 @@ export function PourList({ batch, derived, disabled, selected, onSelect }: Props
     });
     if (!error) onSelect(item.id);
   };
+  const steps = new Map(derived.timeline?.steps.map((s) => [s.id, s]));
+  const freeId = nextId(plan.operations, "o");
   const drops = plan.operations.filter((o) => o.kind === "stripe").length;
 
   return (
@@ -79,18 +81,29 @@ export function PourList({ batch, derived, disabled, selected, onSelect }: Props
           disabled={disabled}
         >
           <ol className="scroll-quiet -mr-2 min-h-0 flex-1 overflow-y-auto pr-2" aria-label="Pours in order">
-            {plan.operations.map((operation, index) => (
-              <PourRow
-                key={operation.id}
-                operation={operation}
-                index={index}
-                batch={batch}
-                derived={derived}
-                disabled={disabled}
-                isOpen={selected === operation.id}
-                onOpen={(open) => onSelect(open ? operation.id : null)}
-              />
-            ))}
+            {plan.operations.map((operation, index) => {
+              const step = steps.get(operation.id);
+              return (
+                <PourRow
+                  key={operation.id}
+                  operation={operation}
+                  index={index}
+                  portions={plan.portions}
+                  hex={derived.palette[plan.portions.findIndex((p) => p.id === operation.portionId)]}
+                  massG={derived.masses?.operationG.get(operation.id)}
+                  durationS={step?.durationS ?? null}
+                  startTrace={step ? Math.round(step.startTrace * 10) / 10 : null}
+                  notices={derived.notices.filter((n) => `${n.field}.`.startsWith(`operations.${operation.id}.`))}
+                  freeId={freeId}
+                  disabled={disabled}
+                  isOpen={selected === operation.id}
+                  edit={batch.edit}
+                  set={batch.set}
+                  seal={batch.seal}
+                  onOpen={onSelect}
+                />
+              );
+            })}
           </ol>
         </SortableContext>
       </DndContext>

@@ -1,36 +1,66 @@
 import { useSortable } from "@dnd-kit/sortable";
 import { CSS } from "@dnd-kit/utilities";
 import { Copy, GripVertical, Trash2 } from "lucide-react";
-import { nextId } from "../../core/plan/newPlan";
-import type { Operation } from "../../core/plan/schema";
+import { memo } from "react";
+import type { Notice } from "../../core/plan/notices";
+import type { Operation, Portion } from "../../core/plan/schema";
 import { cupWords } from "../../core/schedule/words";
 import { Spot } from "../parts/Cup";
 import { grams, span } from "../parts/format";
 import { NumberField } from "../parts/NumberField";
 import { Says } from "../parts/Says";
-import type { PanelProps } from "./panel";
+import type { OpenBatch } from "../parts/useBatch";
 
-type Props = PanelProps & { operation: Operation; index: number; isOpen: boolean; onOpen: (open: boolean) => void };
+interface Props {
+  operation: Operation;
+  index: number;
+  portions: Portion[];
+  hex: string;
+  massG: number | undefined;
+  /** What the timeline says of it. */
+  durationS: number | null;
+  startTrace: number | null;
+  notices: Notice[];
+  freeId: string;
+  isOpen: boolean;
+  disabled: boolean;
+  edit: OpenBatch["edit"];
+  set: OpenBatch["set"];
+  seal: OpenBatch["seal"];
+  onOpen: (id: string | null) => void;
+}
 
 const PASSES = { 1: "↓", 2: "↓↑", 3: "↓↑↓" } as const;
 const PASS_WORDS = { 1: "1 pass", 2: "2 passes", 3: "3 passes" } as const;
 
 /** One pour: its line in the list, and below it, when open, the rest of what can be set. */
-export function PourRow({ operation: o, index, batch, derived, disabled, isOpen, onOpen }: Props) {
-  const { plan } = batch;
+function Row({
+  operation: o,
+  index,
+  portions,
+  hex,
+  massG,
+  durationS,
+  startTrace,
+  notices,
+  freeId,
+  isOpen,
+  disabled,
+  edit,
+  set,
+  seal,
+  onOpen,
+}: Props) {
   const { attributes, listeners, setNodeRef, transform, transition, isDragging } = useSortable({ id: o.id });
   const at = (field: string) => ["operations", `#${o.id}`, field];
-  const portionIndex = plan.portions.findIndex((p) => p.id === o.portionId);
-  const portion = plan.portions[portionIndex];
-  const massG = derived.masses?.operationG.get(o.id);
-  const step = derived.timeline?.steps.find((s) => s.id === o.id);
+  const portion = portions.find((p) => p.id === o.portionId)!;
   const share = o.kind === "topLine" ? o.keptBackPct : o.cupPct;
   const shareField = o.kind === "topLine" ? "keptBackPct" : "cupPct";
 
   const duplicate = () => {
-    const copy = { ...o, id: nextId(plan.operations, "o") };
-    batch.edit({ kind: "insert", path: ["operations"], index: index + 1, item: copy });
-    onOpen(true);
+    const copy = { ...o, id: freeId };
+    edit({ kind: "insert", path: ["operations"], index: index + 1, item: copy });
+    onOpen(copy.id);
   };
 
   return (
@@ -56,9 +86,9 @@ export function PourRow({ operation: o, index, batch, derived, disabled, isOpen,
           className={`flex h-6 min-w-0 items-center gap-1.5 rounded text-left hover:bg-rule/60 ${isOpen ? "font-bold" : ""}`}
           aria-expanded={isOpen}
           aria-label={`Pour ${index + 1}, ${portion.name}`}
-          onClick={() => onOpen(!isOpen)}
+          onClick={() => onOpen(isOpen ? null : o.id)}
         >
-          <Spot hex={derived.palette[portionIndex]} />
+          <Spot hex={hex} />
           <span className="truncate">{portion.name}</span>
         </button>
         {o.kind === "layer" ? (
@@ -72,8 +102,8 @@ export function PourRow({ operation: o, index, batch, derived, disabled, isOpen,
                 width="w-9"
                 value={o.acrossMm}
                 disabled={disabled}
-                onChange={(v) => batch.set(at("acrossMm"), v)}
-                onBlur={batch.seal}
+                onChange={(v) => set(at("acrossMm"), v)}
+                onBlur={seal}
               />
             </span>
             {o.kind === "stripe" ? (
@@ -83,7 +113,7 @@ export function PourRow({ operation: o, index, batch, derived, disabled, isOpen,
                   className="h-6 bg-transparent"
                   value={o.height}
                   disabled={disabled}
-                  onChange={(e) => batch.set(at("height"), e.currentTarget.value)}
+                  onChange={(e) => set(at("height"), e.currentTarget.value)}
                 >
                   <option value="high">high</option>
                   <option value="mid">mid</option>
@@ -95,7 +125,7 @@ export function PourRow({ operation: o, index, batch, derived, disabled, isOpen,
                   aria-label={`Pour ${index + 1}: ${PASS_WORDS[o.passes]}, press to change`}
                   title={PASS_WORDS[o.passes]}
                   disabled={disabled}
-                  onClick={() => batch.set(at("passes"), (o.passes % 3) + 1)}
+                  onClick={() => set(at("passes"), (o.passes % 3) + 1)}
                 >
                   {PASSES[o.passes]}
                 </button>
@@ -117,9 +147,9 @@ export function PourRow({ operation: o, index, batch, derived, disabled, isOpen,
               className="field w-20"
               value={o.portionId}
               disabled={disabled}
-              onChange={(e) => batch.set(at("portionId"), e.currentTarget.value)}
+              onChange={(e) => set(at("portionId"), e.currentTarget.value)}
             >
-              {plan.portions.map((p) => (
+              {portions.map((p) => (
                 <option key={p.id} value={p.id}>
                   {p.name}
                 </option>
@@ -131,8 +161,8 @@ export function PourRow({ operation: o, index, batch, derived, disabled, isOpen,
               width="w-10"
               value={share}
               disabled={disabled}
-              onChange={(v) => batch.set(at(shareField), v)}
-              onBlur={batch.seal}
+              onChange={(v) => set(at(shareField), v)}
+              onBlur={seal}
             />
             <span className="ml-auto flex">
               <button
@@ -151,7 +181,7 @@ export function PourRow({ operation: o, index, batch, derived, disabled, isOpen,
                 aria-label={`Remove pour ${index + 1}`}
                 title="Remove"
                 disabled={disabled}
-                onClick={() => batch.edit({ kind: "remove", path: ["operations"], id: o.id })}
+                onClick={() => edit({ kind: "remove", path: ["operations"], id: o.id })}
               >
                 <Trash2 size={14} />
               </button>
@@ -159,16 +189,22 @@ export function PourRow({ operation: o, index, batch, derived, disabled, isOpen,
           </div>
           <p className="text-[12.5px] text-muted">
             {o.kind === "topLine" ? "" : `${cupWords(share)} · `}
-            {step ? `about ${span(step.durationS)}` : ""}
-            {step ? ` · trace ${step.startTrace.toFixed(1)} when poured` : ""}
+            {durationS === null ? "" : `about ${span(durationS)}`}
+            {startTrace === null ? "" : ` · trace ${startTrace.toFixed(1)} when poured`}
           </p>
         </div>
       )}
-      <Says
-        className="mb-1"
-        notices={derived.notices}
-        fields={(f) => f === `operations.${o.id}` || f.startsWith(`operations.${o.id}.`)}
-      />
+      <Says className="mb-1" notices={notices} fields={() => true} />
     </li>
   );
 }
+
+const sameNotices = (a: Notice[], b: Notice[]) =>
+  a.length === b.length && a.every((n, i) => n.message === b[i].message);
+
+/** Redrawn only when something that it shows has changed: a sheet may have some fifty of these. */
+export const PourRow = memo(Row, (a, b) =>
+  (Object.keys(a) as (keyof Props)[]).every((key) =>
+    key === "notices" ? sameNotices(a.notices, b.notices) : Object.is(a[key], b[key]),
+  ),
+);
