@@ -2,9 +2,12 @@ import { rm } from "node:fs/promises";
 import { resolve } from "node:path";
 import { formatISO } from "date-fns";
 import { putBatch } from "../src/data/batches";
+import { demoLibrary } from "../src/data/demo/library";
 import { demoBatches } from "../src/data/demo/studio";
+import { putLibraryItem } from "../src/data/library";
 import { DataDirectoryInUse } from "../src/data/lock";
 import { openDatabase } from "../src/data/open";
+import { getSettings, saveSettings } from "../src/data/settings";
 
 /**
  * Loads the demo studio into its data directory: the demo's own batches are put back as they were, others stay.
@@ -15,7 +18,10 @@ try {
   if (process.argv.includes("--fresh")) await rm(resolve(directory, "database"), { recursive: true, force: true });
   const { db, close } = await openDatabase(directory);
   const batches = demoBatches(formatISO(new Date(), { representation: "date" }));
-  for (const { id, plan } of batches) await putBatch(db, id, plan);
+  for (const { id, plan } of batches.toReversed()) await putBatch(db, id, plan);
+  for (const { kind, id, document } of demoLibrary()) await putLibraryItem(db, kind, id, document);
+  const stored = await getSettings(db);
+  if (stored.version === 0) await saveSettings(db, 0, { ...stored.document, studio: "Gnomon Lane" });
   await close();
   console.log(`${batches.length} demo batches are in ${directory}`);
 } catch (error) {

@@ -1,6 +1,8 @@
 import { randomUUID } from "node:crypto";
-import { and, asc, eq, sql } from "drizzle-orm";
+import { and, asc, count, desc, eq, gt, ilike, isNotNull, isNull, lte, or, type SQL, sql } from "drizzle-orm";
+import { readPlan } from "../core/plan/read";
 import type { Plan } from "../core/plan/schema";
+import { type ShelfSummary, summaryOf } from "../core/plan/shelf";
 import type { Database } from "./open";
 import { type BatchRow, batches } from "./schema";
 
@@ -8,10 +10,97 @@ import { type BatchRow, batches } from "./schema";
 export type Batch = BatchRow;
 
 /** Result of a save: the new row, or why it was not saved. */
-export type SaveResult = { kind: "saved"; batch: Batch } | { kind: "conflict"; current: Batch } | { kind: "missing" };
+export type SaveResult<Row = Batch> =
+  | { kind: "saved"; row: Row }
+  | { kind: "conflict"; current: Row }
+  | { kind: "missing" };
 
-export const listBatches = (db: Database): Promise<Batch[]> =>
-  db.select().from(batches).orderBy(asc(batches.createdAt), asc(batches.id));
+/** A board of the shelf. */
+export type Board = "planned" | "curing" | "ready";
+
+export interface ShelfRow {
+  id: string;
+  version: number;
+  updatedAt: Date;
+  title: string;
+  phase: string;
+  summary: ShelfSummary;
+}
+
+export interface BoardPage {
+  total: number;
+  rows: ShelfRow[];
+}
+
+const SHELF_COLUMNS = {
+  id: batches.id,
+  version: batches.version,
+  updatedAt: batches.updatedAt,
+  title: batches.title,
+  phase: batches.phase,
+  summary: batches.summary,
+};
+
+/** Text that `like` takes as it stands. */
+export const literally = (text: string): string => `%${text.replace(/[\\%_]/g, "\\$&")}%`;
+
+function onBoard(board: Board, today: string): SQL {
+  if (board === "planned") return or(eq(batches.phase, "planned"), eq(batches.phase, "pouring"))!;
+  const poured = eq(batches.phase, "poured");
+  return board === "ready"
+    ? and(poured, lte(batches.readyOn, today))!
+    : and(poured, or(isNull(batches.readyOn), gt(batches.readyOn, today)))!;
+}
+
+/** One board of the shelf, a page at a time: planned ones the newest first, the others by their dates. */
+export async function listBoard(
+  db: Database,
+  board: Board,
+  today: string,
+  page: { search: string; offset: number; limit: number },
+): Promise<BoardPage> {
+  const filter = and(
+    onBoard(board, today),
+    isNotNull(batches.summary),
+    page.search ? ilike(batches.title, literally(page.search)) : undefined,
+  );
+  const order =
+    board === "planned"
+      ? [desc(sql`${batches.phase} = 'pouring'`), desc(batches.createdAt), asc(batches.id)]
+      : board === "curing"
+        ? [asc(batches.readyOn), asc(batches.id)]
+        : [desc(batches.readyOn), asc(batches.id)];
+  const rows = await db
+    .select(SHELF_COLUMNS)
+    .from(batches)
+    .where(filter)
+    .orderBy(...order)
+    .limit(page.limit)
+    .offset(page.offset);
+  const [{ total }] = await db.select({ total: count() }).from(batches).where(filter);
+  return { total, rows: rows as ShelfRow[] };
+}
+
+/** What is due next from a day on: planned and poured batches by their next date. */
+export async function listDue(db: Database, fromDay: string, limit: number): Promise<ShelfRow[]> {
+  const rows = await db
+    .select(SHELF_COLUMNS)
+    .from(batches)
+    .where(and(gt(batches.dueOn, fromDay), isNotNull(batches.summary)))
+    .orderBy(asc(batches.dueOn), asc(batches.id))
+    .limit(limit);
+  return rows as ShelfRow[];
+}
+
+/** Fills the list columns of rows that an older Tundish wrote; how many there were. */
+export async function summariseOldRows(db: Database): Promise<number> {
+  const old = await db.select().from(batches).where(isNull(batches.summary));
+  for (const row of old) {
+    const read = readPlan(row.document);
+    if (read.ok) await db.update(batches).set(summaryOf(read.plan)).where(eq(batches.id, row.id));
+  }
+  return old.length;
+}
 
 export async function getBatch(db: Database, id: string): Promise<Batch | null> {
   const [row] = await db.select().from(batches).where(eq(batches.id, id));
@@ -19,19 +108,22 @@ export async function getBatch(db: Database, id: string): Promise<Batch | null> 
 }
 
 export async function createBatch(db: Database, document: Plan, id: string = randomUUID()): Promise<Batch> {
-  const [row] = await db.insert(batches).values({ id, document }).returning();
+  const [row] = await db
+    .insert(batches)
+    .values({ id, document, ...summaryOf(document) })
+    .returning();
   return row;
 }
 
 /** Puts a batch of a fixed id in place, new or over what stands there. */
 export async function putBatch(db: Database, id: string, document: Plan): Promise<void> {
-  const now = sql`now()`;
+  const columns = { document, ...summaryOf(document) };
   await db
     .insert(batches)
-    .values({ id, document })
+    .values({ id, ...columns })
     .onConflictDoUpdate({
       target: batches.id,
-      set: { document, version: sql`${batches.version} + 1`, updatedAt: now },
+      set: { ...columns, version: sql`${batches.version} + 1`, updatedAt: sql`now()` },
     });
 }
 
@@ -39,10 +131,10 @@ export async function putBatch(db: Database, id: string, document: Plan): Promis
 export async function saveBatch(db: Database, id: string, seenVersion: number, document: Plan): Promise<SaveResult> {
   const [row] = await db
     .update(batches)
-    .set({ document, version: seenVersion + 1, updatedAt: sql`now()` })
+    .set({ document, ...summaryOf(document), version: seenVersion + 1, updatedAt: sql`now()` })
     .where(and(eq(batches.id, id), eq(batches.version, seenVersion)))
     .returning();
-  if (row) return { kind: "saved", batch: row };
+  if (row) return { kind: "saved", row };
   const current = await getBatch(db, id);
   return current ? { kind: "conflict", current } : { kind: "missing" };
 }
@@ -53,7 +145,7 @@ export async function deleteBatch(db: Database, id: string, seenVersion: number)
     .delete(batches)
     .where(and(eq(batches.id, id), eq(batches.version, seenVersion)))
     .returning();
-  if (row) return { kind: "saved", batch: row };
+  if (row) return { kind: "saved", row };
   const current = await getBatch(db, id);
   return current ? { kind: "conflict", current } : { kind: "missing" };
 }

@@ -3,6 +3,8 @@ import { join, resolve } from "node:path";
 import { PGlite } from "@electric-sql/pglite";
 import { drizzle, type PgliteDatabase } from "drizzle-orm/pglite";
 import { migrate } from "drizzle-orm/pglite/migrator";
+import { summariseOldRows } from "./batches";
+import { ensureOils } from "./library";
 import { type DirectoryLock, lockDirectory } from "./lock";
 import * as schema from "./schema";
 
@@ -41,6 +43,8 @@ export async function openDatabase(directory: string): Promise<OpenDatabase> {
     const client = await PGlite.create(files);
     const db = drizzle(client, { schema });
     await migrate(db, { migrationsFolder: migrationsFolder() });
+    await ensureOils(db);
+    await summariseOldRows(db);
     return {
       db,
       async close() {

@@ -1,16 +1,73 @@
-import { integer, json, pgTable, text, timestamp } from "drizzle-orm/pg-core";
+import { sql } from "drizzle-orm";
+import { boolean, index, integer, json, pgTable, primaryKey, text, timestamp } from "drizzle-orm/pg-core";
+import type { LibraryDocument, LibraryKind } from "../core/library/kinds";
 import type { Plan } from "../core/plan/schema";
+import type { ShelfSummary } from "../core/plan/shelf";
+import type { Settings } from "../core/practice/practiceSchema";
 
 /**
  * One row a batch. The document is kept as `json`, not `jsonb`: its text order survives, so that what is exported is byte for
  * byte what was stored. `version` grows by one with every save and guards against silent overwriting.
  */
-export const batches = pgTable("batches", {
-  id: text("id").primaryKey(),
+export const batches = pgTable(
+  "batches",
+  {
+    id: text("id").primaryKey(),
+    version: integer("version").notNull().default(1),
+    document: json("document").$type<Plan>().notNull(),
+    /** What lists show and search, derived from the document at every save; null until then (rows of an older Tundish). */
+    title: text("title").notNull().default(""),
+    phase: text("phase").$type<"planned" | "pouring" | "poured">().notNull().default("planned"),
+    readyOn: text("ready_on"),
+    dueOn: text("due_on"),
+    summary: json("summary").$type<ShelfSummary>(),
+    createdAt: timestamp("created_at", { withTimezone: true }).notNull().defaultNow(),
+    updatedAt: timestamp("updated_at", { withTimezone: true }).notNull().defaultNow(),
+  },
+  (t) => [
+    index("batches_phase").on(t.phase, t.readyOn, t.createdAt),
+    index("batches_title").on(sql`lower(${t.title})`),
+  ],
+);
+
+/** One row an oil, formula, mould, tool, colourant or scent. `name` stands beside the document for search and order. */
+export const libraryItems = pgTable(
+  "library_items",
+  {
+    kind: text("kind").$type<LibraryKind>().notNull(),
+    id: text("id").notNull(),
+    version: integer("version").notNull().default(1),
+    name: text("name").notNull(),
+    isArchived: boolean("is_archived").notNull().default(false),
+    document: json("document").$type<LibraryDocument>().notNull(),
+    createdAt: timestamp("created_at", { withTimezone: true }).notNull().defaultNow(),
+    updatedAt: timestamp("updated_at", { withTimezone: true }).notNull().defaultNow(),
+  },
+  (t) => [
+    primaryKey({ columns: [t.kind, t.id] }),
+    index("library_items_name").on(t.kind, t.isArchived, sql`lower(${t.name})`),
+  ],
+);
+
+/** Every version that a formula has had. */
+export const formulaVersions = pgTable(
+  "formula_versions",
+  {
+    formulaId: text("formula_id").notNull(),
+    version: integer("version").notNull(),
+    document: json("document").$type<LibraryDocument<"formulas">>().notNull(),
+    savedAt: timestamp("saved_at", { withTimezone: true }).notNull().defaultNow(),
+  },
+  (t) => [primaryKey({ columns: [t.formulaId, t.version] })],
+);
+
+/** The studio's settings: one row. */
+export const settings = pgTable("settings", {
+  id: integer("id").primaryKey().default(1),
   version: integer("version").notNull().default(1),
-  document: json("document").$type<Plan>().notNull(),
-  createdAt: timestamp("created_at", { withTimezone: true }).notNull().defaultNow(),
-  updatedAt: timestamp("updated_at", { withTimezone: true }).notNull().defaultNow(),
+  document: json("document").$type<Settings>().notNull(),
 });
 
 export type BatchRow = typeof batches.$inferSelect;
+export type LibraryRow = typeof libraryItems.$inferSelect;
+export type FormulaVersionRow = typeof formulaVersions.$inferSelect;

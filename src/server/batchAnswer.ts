@@ -1,6 +1,6 @@
 import { readPlan } from "../core/plan/read";
 import { type ShelfEntry, shelfEntry } from "../core/plan/shelf";
-import type { Batch, SaveResult } from "../data/batches";
+import type { Batch, SaveResult, ShelfRow } from "../data/batches";
 import { json, notFound, problem } from "./problem";
 
 /** A stored batch as the API shows it; its document is lifted to the present schema. */
@@ -15,21 +15,11 @@ export function batchBody(batch: Batch) {
 }
 export type BatchBody = ReturnType<typeof batchBody>;
 
-const shelfCache = new Map<string, ShelfEntry>();
-const MOST_CACHED = 500;
+/** One line of the shelf. */
+export const shelfEntryOf = (row: ShelfRow, today: string): ShelfEntry =>
+  shelfEntry({ ...row, updatedAt: row.updatedAt.toISOString() }, today);
 
-/** One line of the shelf; computed once for every version of a batch and day. */
-export function shelfEntryOf(batch: Batch, today: string): ShelfEntry {
-  const key = `${batch.id}/${batch.version}/${today}`;
-  const known = shelfCache.get(key);
-  if (known) return known;
-  if (shelfCache.size >= MOST_CACHED) shelfCache.clear();
-  const entry = shelfEntry(batchBody(batch), today);
-  shelfCache.set(key, entry);
-  return entry;
-}
-
-const etag = (batch: Batch) => ({ etag: `"${batch.version}"` });
+export const etag = (row: { version: number }) => ({ etag: `"${row.version}"` });
 
 export const batchAnswer = (batch: Batch, status = 200) =>
   json(
@@ -38,15 +28,19 @@ export const batchAnswer = (batch: Batch, status = 200) =>
     status === 201 ? { ...etag(batch), location: `/api/batches/${batch.id}` } : etag(batch),
   );
 
-export function savedAnswer(result: SaveResult, onSaved: (batch: Batch) => Response): Response {
-  if (result.kind === "missing") return notFound("batch");
-  if (result.kind === "saved") return onSaved(result.batch);
+/** The answer to a save of anything with versions: 404, what `onSaved` says, or 409 with what stands there now. */
+export function savedAnswer<Row extends { version: number }>(
+  what: string,
+  result: SaveResult<Row>,
+  show: (row: Row) => unknown,
+  onSaved: (row: Row) => Response,
+): Response {
+  if (result.kind === "missing") return notFound(what);
+  if (result.kind === "saved") return onSaved(result.row);
   return problem(
     409,
     "Changed elsewhere",
     `Version ${result.current.version} was saved meanwhile; nothing was overwritten.`,
-    {
-      current: batchBody(result.current),
-    },
+    { current: show(result.current) },
   );
 }

@@ -33,13 +33,18 @@ async function readText(request: Request): Promise<Read<string>> {
   }
 }
 
-/** A batch document from a JSON body, or the answer that refuses it: 415, 413, 400 or 422. */
-export async function readPlanBody(request: Request): Promise<Read<Plan>> {
+/** The text of a JSON body, or the answer that refuses it: 415, 413 or 400. */
+async function readJsonText(request: Request, what: string): Promise<Read<string>> {
   const type = request.headers.get("content-type") ?? "";
   if (!/^application\/json\b/i.test(type)) {
-    return refuse(problem(415, "Wrong media type", "Send the batch document as application/json."));
+    return refuse(problem(415, "Wrong media type", `Send the ${what} as application/json.`));
   }
-  const text = await readText(request);
+  return readText(request);
+}
+
+/** A batch document from a JSON body, or the answer that refuses it: 415, 413, 400 or 422. */
+export async function readPlanBody(request: Request): Promise<Read<Plan>> {
+  const text = await readJsonText(request, "batch document");
   if (!text.ok) return text;
   const parsed = readBatchFile(text.value);
   if (parsed.ok) return { ok: true, value: parsed.plan };
@@ -50,6 +55,28 @@ export async function readPlanBody(request: Request): Promise<Read<Plan>> {
       : invalid(parsed.problems),
   );
 }
+
+/** Any JSON value from a body, or the answer that refuses it: 415, 413 or 400. */
+export async function readJsonBody(request: Request, what: string): Promise<Read<unknown>> {
+  const text = await readJsonText(request, what);
+  if (!text.ok) return text;
+  try {
+    return { ok: true, value: JSON.parse(text.value) };
+  } catch (error) {
+    return refuse(problem(400, "Not JSON", `The ${what} is not JSON: ${(error as Error).message}`));
+  }
+}
+
+/** Whole number of a query, held inside its range; the fallback where it is missing or no number. */
+export function readWhole(query: URLSearchParams, name: string, fallback: number, low: number, high: number): number {
+  const value = Number(query.get(name) ?? Number.NaN);
+  return Number.isInteger(value) ? Math.min(high, Math.max(low, value)) : fallback;
+}
+
+/** Longest text that a search looks for. */
+const LONGEST_SEARCH = 100;
+export const readSearch = (query: URLSearchParams): string =>
+  (query.get("search") ?? "").replaceAll("\u0000", "").trim().slice(0, LONGEST_SEARCH);
 
 /** Version that the caller has seen, from If-Match: "7". */
 export function readSeenVersion(request: Request): Read<number> {

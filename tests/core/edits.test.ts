@@ -36,8 +36,8 @@ describe("edits", () => {
         expect(result.ok).toBe(true);
         if (!result.ok) return;
         expect(JSON.stringify(plan)).toBe(before);
-        const back = applyEdit(result.plan, JSON.parse(JSON.stringify(result.inverse)));
-        expect(back.ok && JSON.stringify(back.plan)).toBe(before);
+        const back = applyEdit(result.document, JSON.parse(JSON.stringify(result.inverse)));
+        expect(back.ok && JSON.stringify(back.document)).toBe(before);
       }),
     );
   });
@@ -47,12 +47,12 @@ describe("edits", () => {
     fc.assert(
       fc.property(arbitraryPlan, run, (plan, choices) => {
         let history = startHistory(plan);
-        for (const [kind, which, to] of choices) history = push(history, someEdit(history.plan, kind, which, to));
-        const end = JSON.stringify(history.plan);
+        for (const [kind, which, to] of choices) history = push(history, someEdit(history.document, kind, which, to));
+        const end = JSON.stringify(history.document);
         for (let i = 0; i < choices.length; i++) history = undo(history);
-        expect(JSON.stringify(history.plan)).toBe(JSON.stringify(plan));
+        expect(JSON.stringify(history.document)).toBe(JSON.stringify(plan));
         for (let i = 0; i < choices.length; i++) history = redo(history);
-        expect(JSON.stringify(history.plan)).toBe(end);
+        expect(JSON.stringify(history.document)).toBe(end);
       }),
     );
   });
@@ -62,8 +62,8 @@ describe("edits", () => {
     let history = startHistory(newPlan("Typing", 1));
     for (const v of [2, 26]) history = push(history, set(v), "bar");
     history = push(seal(history), set(30), "bar");
-    expect(undo(history).plan.barThicknessMm).toBe(26);
-    expect(undo(undo(history)).plan.barThicknessMm).toBe(25);
+    expect(undo(history).document.barThicknessMm).toBe(26);
+    expect(undo(undo(history)).document.barThicknessMm).toBe(25);
   });
 
   it("a path that leads nowhere is answered, not thrown", () => {
@@ -76,6 +76,6 @@ describe("edits", () => {
       { kind: "insert", path: ["operations"], index: 0, item: { id: "o1" } },
     ];
     for (const edit of nowhere) expect(applyEdit(plan, edit).ok).toBe(false);
-    expect(push(startHistory(plan), nowhere[0]).plan).toBe(plan);
+    expect(push(startHistory(plan), nowhere[0]).document).toBe(plan);
   });
 });

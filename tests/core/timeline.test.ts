@@ -1,7 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { derive } from "../../src/core/plan/derive";
-import { newPlan } from "../../src/core/plan/newPlan";
+import { newPlan, plainScent } from "../../src/core/plan/newPlan";
 import type { Plan } from "../../src/core/plan/schema";
 import type { ScentClassId } from "../../src/core/scent/classes";
 import { timeAtTrace, traceAt } from "../../src/core/schedule/run";
@@ -10,9 +10,7 @@ import { arbitraryPlan } from "../support/arbitraryPlan";
 
 const withScent = (plan: Plan, scentClass: ScentClassId, dosePctOfOils = 4.5): Plan => ({
   ...plan,
-  portions: plan.portions.map((p) =>
-    p.id === "p2" ? { ...p, scent: { name: "S", class: scentClass, dosePctOfOils } } : p,
-  ),
+  portions: plan.portions.map((p) => (p.id === "p2" ? { ...p, scent: plainScent("S", scentClass, dosePctOfOils) } : p)),
 });
 const withBatter = (plan: Plan, change: Partial<Plan["batters"][0]>): Plan => ({
   ...plan,
@@ -25,9 +23,7 @@ const reach = (plan: Plan, portionId: string) =>
 describe("steps", () => {
   it("come from the plan: blend, weigh all but the rest, colour light before dark, scent the fastest last, pours as listed", () => {
     const plan = withScent(newPlan("Order", 1), "severe");
-    plan.portions = plan.portions.map((p) =>
-      p.id === "p3" ? { ...p, scent: { name: "Q", class: "quiet", dosePctOfOils: 3 } } : p,
-    );
+    plan.portions = plan.portions.map((p) => (p.id === "p3" ? { ...p, scent: plainScent("Q", "quiet", 3) } : p));
     expect(timelineOf(plan).steps.map((s) => s.id)).toEqual([
       "lye:b1",
       "blend:b1",

@@ -1,6 +1,8 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { type ScentClassId, scentEffect } from "../../src/core/scent/classes";
+import { plainScent } from "../../src/core/plan/newPlan";
+import type { ScentClassId } from "../../src/core/scent/classes";
+import { scentEffect } from "../../src/core/scent/effect";
 import {
   addScent,
   advance,
@@ -35,7 +37,7 @@ function minutesTo(trace: number, setting: Partial<Setting>): number {
   };
   for (let t = 0; t < 3 * 3600; t += 5) {
     if (cup.trace >= trace) return t / 60;
-    if (s.scent && t === s.scentAtS) addScent(cup, t, scentEffect(s.scent, 4.5));
+    if (s.scent && t === s.scentAtS) addScent(cup, t, scentEffect(plainScent("S", s.scent, 4.5), 0.7));
     advance(cup, t, 5, ROOM_C);
   }
   return Number.POSITIVE_INFINITY;

@@ -5,7 +5,7 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { newPlan } from "../../src/core/plan/newPlan";
-import { createBatch, deleteBatch, getBatch, listBatches, putBatch, saveBatch } from "../../src/data/batches";
+import { createBatch, deleteBatch, getBatch, listBoard, putBatch, saveBatch } from "../../src/data/batches";
 import { DataDirectoryInUse, lockDirectory } from "../../src/data/lock";
 import { type OpenDatabase, openDatabase } from "../../src/data/open";
 import { writeBatchFile } from "../../src/formats/batchFile";
@@ -33,7 +33,7 @@ describe("batches in the database", () => {
   it("are saved only over the version that was seen; the other is left and shown", async () => {
     const made = await createBatch(open.db, newPlan("First", 1));
     const saved = await saveBatch(open.db, made.id, 1, newPlan("Mine", 1));
-    expect(saved).toMatchObject({ kind: "saved", batch: { version: 2 } });
+    expect(saved).toMatchObject({ kind: "saved", row: { version: 2 } });
     const late = await saveBatch(open.db, made.id, 1, newPlan("Theirs", 1));
     expect(late).toMatchObject({ kind: "conflict", current: { version: 2, document: { title: "Mine" } } });
     expect(await saveBatch(open.db, "nobody", 1, newPlan("x", 1))).toEqual({ kind: "missing" });
@@ -50,7 +50,8 @@ describe("batches in the database", () => {
     await putBatch(open.db, "fixed", newPlan("Two", 1));
     expect(await deleteBatch(open.db, "fixed", 1)).toMatchObject({ kind: "conflict" });
     expect(await deleteBatch(open.db, "fixed", 2)).toMatchObject({ kind: "saved" });
-    expect((await listBatches(open.db)).map((b) => b.id)).not.toContain("fixed");
+    const page = { search: "", offset: 0, limit: 50 };
+    expect((await listBoard(open.db, "planned", "2026-11-24", page)).rows.map((b) => b.id)).not.toContain("fixed");
   });
 
   it("a second opening of the same directory is refused", async () => {

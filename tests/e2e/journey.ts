@@ -34,3 +34,18 @@ export async function newBatch(page: Page, title: string): Promise<string> {
 /** Waits for the picture of the cut at least in full resolution. */
 export const drawn = (page: Page) =>
   expect(page.getByRole("img", { name: /^Predicted cut face/ })).toHaveAttribute("data-stage", /full|smooth/);
+
+/** Ticks the whole weigh-up sheet of the batch that is open, by keys, and goes on to the pour. */
+export async function weighUp(page: Page): Promise<void> {
+  await page.getByRole("link", { name: "Weigh up", exact: true }).click();
+  const ticks = page.locator("[data-weigh-tick]");
+  await ticks.first().focus();
+  const count = await ticks.count();
+  for (let i = 0; i < count; i++) {
+    await page.keyboard.press("Space");
+    await page.keyboard.press("ArrowDown");
+  }
+  await expect(page.getByTestId("weigh-progress")).toHaveText(`${count} of ${count} ticked`);
+  await saved(page);
+  await page.getByRole("link", { name: "Pour", exact: true }).click();
+}

@@ -1,10 +1,10 @@
-import { expect, newBatch, saved, test } from "./journey";
+import { expect, newBatch, saved, test, weighUp } from "./journey";
 
 test("a batch is poured: steps by key, a reload goes on at the same step and time, then the book and the shelf", async ({
   page,
 }) => {
   await newBatch(page, "Poured today");
-  await page.getByRole("link", { name: "Pour", exact: true }).click();
+  await weighUp(page);
   await page.getByRole("button", { name: /start the clock/ }).click();
   const instruction = page.getByTestId("instruction");
   await expect(instruction).toHaveText("Pour the lye into the oils");
@@ -62,7 +62,7 @@ test("a batch is poured: steps by key, a reload goes on at the same step and tim
 
 test("a start by mistake can be taken back, and cautions stand before the start", async ({ page }) => {
   await newBatch(page, "Mistake");
-  await page.getByRole("link", { name: "Pour", exact: true }).click();
+  await weighUp(page);
   await expect(page.getByText("Lye into water, never water into lye")).toBeVisible();
   await page.getByRole("button", { name: /start the clock/ }).click();
   await page.getByRole("button", { name: "started by mistake?" }).click();

@@ -1,27 +1,78 @@
 import fc from "fast-check";
 import { COLOURANT_KIND_IDS } from "../../src/core/colour/kinds";
+import { ADDITIVE_IDS } from "../../src/core/formula/additives";
+import { MILK_IDS } from "../../src/core/formula/milk";
 import { OILS } from "../../src/core/formula/oils";
-import { newPlan } from "../../src/core/plan/newPlan";
+import { newPlan, plainPart } from "../../src/core/plan/newPlan";
 import type { Operation, Plan, Portion } from "../../src/core/plan/schema";
 import { SCENT_CLASS_IDS } from "../../src/core/scent/classes";
+import type { Scent } from "../../src/core/scent/scentSchema";
+import { DOSE_BASIS_IDS } from "../../src/core/units/dose";
 
 const number = (min: number, max: number) => fc.double({ min, max, noNaN: true, noDefaultInfinity: true });
 const words = fc.string({ minLength: 1, maxLength: 20 }).map((s) => `n${s.replace(/(?![\t\n\r])\p{Cc}|\p{Cs}/gu, "")}`);
 
-const scent = fc.option(
-  fc.record({ name: words, class: fc.constantFrom(...SCENT_CLASS_IDS), dosePctOfOils: number(0, 6) }),
+const scent: fc.Arbitrary<Scent | null> = fc.option(
+  fc
+    .record({
+      name: words,
+      classes: fc.array(fc.constantFrom(...SCENT_CLASS_IDS), { minLength: 1, maxLength: 3 }),
+      amount: number(0, 6),
+      base: fc.constantFrom("oils", "batter"),
+    })
+    .map((s) => ({
+      libraryId: null,
+      name: s.name,
+      load: { amount: s.amount, base: s.base as "oils" },
+      parts: s.classes.map((c, i) => ({
+        ...plainPart(`s${i}`, `${s.name.slice(0, 20)}${i}`, c),
+        sharePct: 100 / s.classes.length,
+      })),
+    })),
 );
+const hex = fc.integer({ min: 0, max: 0xffffff }).map((n) => `#${n.toString(16).padStart(6, "0")}`);
+const dose = fc.record({ amount: number(0, 3), basis: fc.constantFrom(...DOSE_BASIS_IDS) });
 const colourants = fc.array(
   fc.record({
+    libraryId: fc.constant(null),
     name: words,
     kind: fc.constantFrom(...COLOURANT_KIND_IDS),
-    swatchHex: fc.integer({ min: 0, max: 0xffffff }).map((n) => `#${n.toString(16).padStart(6, "0")}`),
-    gPer100gOils: number(0, 3),
-    carrierGPerG: number(0, 4),
+    dose,
+    isDispersion: fc.boolean(),
+    carrier: fc.record({ kind: fc.constantFrom("oil", "water", "none"), gPerG: number(0, 4) }),
+    bulkDensityGPerMl: number(0.2, 1.5),
+    patches: fc.array(fc.record({ gPer100gOils: number(0.05, 4), fresh: hex, nextDay: hex, cured: hex }), {
+      minLength: 1,
+      maxLength: 3,
+    }),
   }),
   { maxLength: 2 },
 );
-const portion = fc.record({ name: words, weight: number(0.5, 3), keptBackPct: number(0, 30), scent, colourants });
+const additives = fc.array(
+  fc.record({
+    kind: fc.constantFrom(...ADDITIVE_IDS),
+    label: words,
+    dose: fc.record({ amount: number(0, 2), basis: fc.constantFrom(...DOSE_BASIS_IDS) }),
+  }),
+  { maxLength: 2 },
+);
+const portion = fc.record({
+  name: words,
+  weight: number(0.5, 3),
+  keptBackPct: number(0, 30),
+  pipingPct: number(0, 10),
+  samplePct: number(0, 5),
+  scent,
+  colourants,
+  additives,
+});
+const milk = fc.option(
+  fc.record({
+    kind: fc.constantFrom(...MILK_IDS),
+    sharePct: number(0, 100),
+    when: fc.constantFrom("frozen-in-lye", "at-emulsion"),
+  }),
+);
 
 /** Plans whose shares close and whose pours use every cup and every kept-back part up. */
 export const arbitraryPlan: fc.Arbitrary<Plan> = fc
@@ -35,6 +86,16 @@ export const arbitraryPlan: fc.Arbitrary<Plan> = fc
     superfatPct: number(3, 15),
     concentration: number(26, 42),
     startTemperatureC: number(25, 45),
+    lye: fc.record({
+      purityPct: number(90, 100),
+      kohSharePct: number(0, 30),
+      kohPurityPct: number(80, 100),
+      coversAcids: fc.boolean(),
+    }),
+    iceSharePct: number(0, 60),
+    milk,
+    additives,
+    batterScent: scent,
     toolLossPct: number(0, 5),
     portions: fc.array(portion, { minLength: 1, maxLength: 6 }),
     mould: fc.record({
@@ -63,9 +124,11 @@ export const arbitraryPlan: fc.Arbitrary<Plan> = fc
       sharePct: Math.min(100, (100 * p.weight) / totalCups),
       takesRest: i === 0,
       keptBackPct: p.keptBackPct,
-      colourants: p.colourants.map((c, k) => ({ ...c, id: `c${k + 1}` })),
+      pipingPct: p.pipingPct,
+      samplePct: p.samplePct,
+      colourants: p.colourants.map((c, k) => ({ ...c, id: `c${k + 1}` })) as Portion["colourants"],
       scent: p.scent,
-      additives: [],
+      additives: p.additives.map((a, k) => ({ ...a, id: `a${k + 1}` })),
     }));
     const operations: Operation[] = portions.flatMap((p): Operation[] => {
       const base = { mouldId: "m1", portionId: p.id };
@@ -100,6 +163,11 @@ export const arbitraryPlan: fc.Arbitrary<Plan> = fc
           superfatPct: v.superfatPct,
           water: { method: "concentration" as const, value: v.concentration },
           startTemperatureC: v.startTemperatureC,
+          lye: v.lye,
+          iceSharePct: v.iceSharePct,
+          milk: v.milk as Plan["batters"][0]["milk"],
+          additives: v.additives.map((a, k) => ({ ...a, id: `a${k + 1}` })),
+          scent: v.batterScent,
           bowl: v.bowl ? { tareG: v.bowl.tareG, grossG: v.bowl.tareG + v.bowl.batterG } : { tareG: null, grossG: null },
         },
       ],

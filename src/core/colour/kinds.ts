@@ -1,18 +1,45 @@
-/** Kinds of colourant. `paceFactor`: what one usual dose does to the rate of thickening; `usualGPer100gOils`: about one level tsp per pound of oils. Tundish estimates. */
+/**
+ * Kinds of colourant. `paceFactor`: what one usual dose does to the rate of thickening; `usualGPer100gOils`: about one level tsp per
+ * pound of oils; `bulkDensityGPerMl`: of the loose powder; `scatter`: how much one usual dose adds to the scattering of the base
+ * (1 = as much as the base itself): what hides, whitens. Tundish estimates.
+ */
 export const COLOURANT_KINDS = [
-  { id: "mica", label: "mica", paceFactor: 1, usualGPer100gOils: 0.55, stickBlend: false },
-  { id: "oxide", label: "oxide", paceFactor: 1, usualGPer100gOils: 0.95, stickBlend: false },
-  { id: "ultramarine", label: "ultramarine", paceFactor: 1, usualGPer100gOils: 0.75, stickBlend: false },
-  { id: "titanium-dioxide", label: "titanium dioxide", paceFactor: 1.08, usualGPer100gOils: 0.9, stickBlend: true },
-  { id: "charcoal", label: "charcoal", paceFactor: 1.15, usualGPer100gOils: 0.4, stickBlend: false },
-  { id: "clay", label: "clay", paceFactor: 1.1, usualGPer100gOils: 0.65, stickBlend: false },
-  { id: "botanical", label: "botanical powder", paceFactor: 1, usualGPer100gOils: 0.5, stickBlend: false },
-  { id: "dye", label: "liquid dye", paceFactor: 1, usualGPer100gOils: 0.3, stickBlend: false },
+  kind("mica", "mica", 1, 0.55, 0.5, 0.25, false),
+  kind("oxide", "oxide", 1, 0.95, 0.9, 0.5, false),
+  kind("ultramarine", "ultramarine", 1, 0.75, 0.7, 0.3, false),
+  kind("neon", "neon pigment", 1, 0.6, 0.55, 0.4, false),
+  kind("titanium-dioxide", "titanium dioxide", 1.08, 0.9, 0.85, 3, true),
+  kind("charcoal", "charcoal", 1.15, 0.4, 0.38, 0, false),
+  kind("clay", "clay", 1.1, 0.65, 0.6, 0.6, false),
+  kind("botanical", "botanical powder", 1, 0.5, 0.45, 0.1, false),
+  kind("dye", "liquid dye", 1, 0.3, 1, 0, false),
 ] as const;
+
+interface Kind<Id extends string> {
+  id: Id;
+  label: string;
+  paceFactor: number;
+  usualGPer100gOils: number;
+  bulkDensityGPerMl: number;
+  scatter: number;
+  stickBlend: boolean;
+}
+
+function kind<const Id extends string>(
+  id: Id,
+  label: string,
+  paceFactor: number,
+  usualGPer100gOils: number,
+  bulkDensityGPerMl: number,
+  scatter: number,
+  stickBlend: boolean,
+): Kind<Id> {
+  return { id, label, paceFactor, usualGPer100gOils, bulkDensityGPerMl, scatter, stickBlend };
+}
 
 export type ColourantKindId = (typeof COLOURANT_KINDS)[number]["id"];
 export const COLOURANT_KIND_IDS = COLOURANT_KINDS.map((k) => k.id) as [ColourantKindId, ...ColourantKindId[]];
 
-const byId = new Map<ColourantKindId, (typeof COLOURANT_KINDS)[number]>(COLOURANT_KINDS.map((k) => [k.id, k]));
+const byId = new Map<ColourantKindId, Kind<ColourantKindId>>(COLOURANT_KINDS.map((k) => [k.id, k]));
 
-export const colourantKind = (id: ColourantKindId) => byId.get(id)!;
+export const colourantKind = (id: ColourantKindId): Kind<ColourantKindId> => byId.get(id)!;

@@ -9,23 +9,28 @@ export interface CureDates {
   unmouldReason: string;
 }
 
-/** Hard-fat shares that unmould after so many days. Tundish estimate: 24 h is typical, soft formulas take 2-3 days. */
-const UNMOULD_DAYS = [
-  { fromHardFatShare: 0.2, days: 1, reason: "firm formula: about a day" },
-  { fromHardFatShare: 0.13, days: 2, reason: "softer formula: about two days" },
-  { fromHardFatShare: 0, days: 3, reason: "soft formula: about three days" },
-] as const;
-
 const isoDay = (d: Date) => formatISO(d, { representation: "date" });
 
+/** A few hours over do not cost another day: the pour is done in the morning, the unmoulding in the evening. */
+const SPARE_H = 10;
+
+/** Whole days until unmoulding from the estimated hours. A salt bar is cut the same day. */
+export const unmouldDays = (hours: number): number => Math.max(0, Math.ceil((hours - SPARE_H) / 24));
+
+const inWords = (h: number) => (h < 48 ? `${Math.round(h)} hours` : `${Math.round(h / 24)} days`);
+
 /** Dates from the day of the pour. Estimates: the soap decides; press a corner, and test a bar before use. */
-export function cureDates(pourOn: string, hardFatShare: number, cureDays: number): CureDates {
-  const row = UNMOULD_DAYS.find((r) => hardFatShare >= r.fromHardFatShare) ?? UNMOULD_DAYS[2];
+export function cureDates(
+  pourOn: string,
+  hours: { low: number; mid: number; high: number },
+  cureDays: number,
+): CureDates {
   const day = parseISO(pourOn);
+  const days = unmouldDays(hours.mid);
   return {
     pourOn,
-    unmouldOn: isoDay(addDays(day, row.days)),
-    readyOn: isoDay(addDays(day, row.days + cureDays)),
-    unmouldReason: row.reason,
+    unmouldOn: isoDay(addDays(day, days)),
+    readyOn: isoDay(addDays(day, days + cureDays)),
+    unmouldReason: `about ${inWords(hours.mid)}, ${inWords(hours.low)} to ${inWords(hours.high)}`,
   };
 }

@@ -1,12 +1,22 @@
-import { type CureDates, cureDates } from "../cure/dates";
+import type { ColourPair } from "../colour/judge";
+import { judgePairs } from "../colour/judge";
+import { type CureDates, cureDates, unmouldDays } from "../cure/dates";
+import { latestPourOn } from "../cure/order";
 import { type Bars, barsOf } from "../cut/bars";
+import { type FormulaJudgement, judgeFormula } from "../formula/judge";
+import { oilLookup } from "../formula/oils";
 import { statedWater, type WaterMethod } from "../formula/water";
 import { computeTimeline, type Timeline } from "../schedule/timeline";
 import { type Instruction, instructionOf } from "../schedule/words";
 import type { Design } from "../swirl/design";
-import { designOf, paletteOf } from "./design";
+import type { UnitPreferences } from "../units/quantities";
+import { sayer } from "../units/sayer";
+import { type WeighUpItem, weighUpOf } from "../weighup/weighUp";
+import { coloursOf, type PortionColours } from "./colours";
+import { designOf } from "./design";
 import { computeMasses, type Masses } from "./masses";
-import { type Notice, noticesOf } from "./notices";
+import type { Notice } from "./notices/notice";
+import { noticesOf } from "./notices/notices";
 import type { Plan } from "./schema";
 
 /** Everything that is shown of a plan. Null parts: the formula cannot be computed yet; `notices` says why. */
@@ -17,32 +27,63 @@ export interface Derived {
   instructions: Map<string, Instruction>;
   /** By mould id. */
   designs: Map<string, Design>;
+  /** Colour of every portion at the pour, the next day and cured. */
+  colours: PortionColours;
+  /** Colour of every portion as the sheet shows it: cured. */
   palette: string[];
+  /** Pairs of portions, closest first. */
+  pairs: ColourPair[];
   bars: Bars;
   /** Water of each batter in the three ways, by batter id. */
   water: Map<string, Record<WaterMethod, number>>;
+  /** What each batter's formula promises, by batter id. */
+  judgements: Map<string, FormulaJudgement>;
   dates: CureDates | null;
+  /** Latest day to pour an order that has a day; null without one. */
+  latestPourOn: string | null;
+  weighUp: WeighUpItem[];
   notices: Notice[];
 }
 
 /**
  * The one function from the batch document to all its figures. Pure and deterministic.
+ * @param units what quantities are said in
  * @param nowS seconds since first contact while the pour is on; absent while planning
  */
-export function derive(plan: Plan, nowS?: number): Derived {
+export function derive(plan: Plan, nowS?: number, units?: UnitPreferences): Derived {
+  const say = sayer(units);
   const masses = computeMasses(plan);
   const timeline = masses ? computeTimeline(plan, masses, nowS) : null;
   const pouredOn = plan.record.startedAt?.slice(0, 10) ?? plan.pourOn;
-  const first = masses?.batters[0];
+  const find = oilLookup(plan.oilRows);
+  const judgements = new Map(
+    plan.batters.flatMap((b) => {
+      const judged = judgeFormula(b, find, b.startTemperatureC);
+      return judged ? [[b.id, judged] as const] : [];
+    }),
+  );
+  const slowest = [...judgements.values()].reduce<FormulaJudgement["unmouldH"] | null>(
+    (worst, j) => (worst && worst.mid >= j.unmouldH.mid ? worst : j.unmouldH),
+    null,
+  );
+  const colours = coloursOf(plan, masses);
+  const order = plan.operations.map((o) => plan.portions.findIndex((p) => p.id === o.portionId));
+  const pairs = judgePairs(colours, order);
+  const dueOn = plan.batters.flatMap((b) => (b.size.basis === "order" && b.size.dueOn ? [b.size.dueOn] : [])).sort()[0];
   return {
     masses,
     timeline,
-    instructions: new Map(masses && timeline ? timeline.steps.map((s) => [s.id, instructionOf(plan, s)]) : []),
+    instructions: new Map(masses && timeline ? timeline.steps.map((s) => [s.id, instructionOf(plan, s, say)]) : []),
     designs: new Map(masses && timeline ? plan.moulds.map((m) => [m.id, designOf(plan, masses, timeline, m.id)]) : []),
-    palette: paletteOf(plan),
+    colours,
+    palette: colours.map((c) => c.cured),
+    pairs,
     bars: barsOf(plan.moulds[0].lengthMm, plan.barThicknessMm),
-    water: new Map(masses?.batters.map((b) => [b.id, statedWater(b.waterG, b.lyeG, b.oilsG)])),
-    dates: pouredOn && first ? cureDates(pouredOn, first.formula.hardFatShare, plan.cureDays) : null,
-    notices: noticesOf(plan, masses, timeline),
+    water: new Map(masses?.batters.map((b) => [b.id, statedWater(b.allWaterG, b.lyeG, b.oilsG)])),
+    judgements,
+    dates: pouredOn && slowest ? cureDates(pouredOn, slowest, plan.cureDays) : null,
+    latestPourOn: dueOn && slowest ? latestPourOn(dueOn, plan.cureDays, unmouldDays(slowest.mid)) : null,
+    weighUp: masses ? weighUpOf(plan, masses, say) : [],
+    notices: noticesOf(plan, masses, timeline, pairs, say),
   };
 }

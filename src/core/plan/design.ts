@@ -1,4 +1,3 @@
-import { portionHex } from "../colour/portionColour";
 import type { Timeline } from "../schedule/timeline";
 import type { Design, DesignPour } from "../swirl/design";
 import type { Masses } from "./masses";
@@ -20,6 +19,3 @@ export function designOf(plan: Plan, masses: Masses, timeline: Timeline, mouldId
   });
   return { seed: plan.design.seed, lengthMm: mould.lengthMm, widthMm: mould.widthMm, pours };
 }
-
-/** Colour of every portion, in the order of the design's colour indices. */
-export const paletteOf = (plan: Plan): string[] => plan.portions.map((p) => portionHex(p.colourants));

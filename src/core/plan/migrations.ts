@@ -1,14 +1,110 @@
+import { type ColourantKindId, colourantKind } from "../colour/kinds";
+import { DEFAULT_PRACTICE } from "../practice/practiceSchema";
 import type { FieldProblem } from "./read";
 import { SCHEMA_VERSION } from "./schema";
+
+type Json = Record<string, unknown>;
 
 /** Lifts a document from version `from` to `from + 1`. Gets a deep copy; returns the new document. */
 export interface Migration {
   from: number;
-  up: (document: Record<string, unknown>) => Record<string, unknown>;
+  up: (document: Json) => Json;
 }
 
-/** In ascending order, one for every version before the current one. Version 1 is the first, so there is none yet. */
-export const MIGRATIONS: readonly Migration[] = [];
+/** A list of objects as it may stand in a document not yet checked; anything else is left for the check to refuse. */
+const each = (value: unknown, change: (item: Json) => Json): unknown =>
+  Array.isArray(value)
+    ? value.map((item) => (typeof item === "object" && item !== null && !Array.isArray(item) ? change(item) : item))
+    : value;
+
+function additiveFrom1(a: Json): Json {
+  const { gPer100gOils, ...rest } = a;
+  return { id: rest.id, kind: rest.kind, label: "", dose: { amount: gPer100gOils, basis: "g/100g-oils" } };
+}
+
+function colourantFrom1(c: Json): Json {
+  const { gPer100gOils, carrierGPerG, swatchHex } = c;
+  const known = colourantKind(c.kind as ColourantKindId);
+  const patch = {
+    gPer100gOils:
+      typeof gPer100gOils === "number" && gPer100gOils > 0 ? gPer100gOils : (known?.usualGPer100gOils ?? 0.5),
+    fresh: swatchHex,
+    nextDay: swatchHex,
+    cured: swatchHex,
+  };
+  return {
+    id: c.id,
+    libraryId: null,
+    name: c.name,
+    kind: c.kind,
+    dose: { amount: gPer100gOils, basis: "g/100g-oils" },
+    isDispersion: false,
+    carrier: { kind: "oil", gPerG: carrierGPerG },
+    bulkDensityGPerMl: known?.bulkDensityGPerMl ?? 0.5,
+    patches: [patch],
+  };
+}
+
+function scentFrom1(scent: unknown): unknown {
+  if (typeof scent !== "object" || scent === null) return scent;
+  const s = scent as Json;
+  const part = {
+    id: "s1",
+    libraryId: null,
+    name: s.name,
+    sharePct: 100,
+    class: s.class,
+    measured: null,
+    discolour: null,
+    rices: false,
+    seizes: false,
+    weeps: false,
+    fades: "no",
+    flashPointC: null,
+    certificatePct: null,
+    ownLimitPct: null,
+  };
+  return { libraryId: null, name: s.name, load: { amount: s.dosePctOfOils, base: "oils" }, parts: [part] };
+}
+
+/** 1 -> 2: lye of two kinds, milk and ice, doses with their base, blends of scents, tools, weigh-up, practice. */
+const from1: Migration = {
+  from: 1,
+  up: (d) => ({
+    ...d,
+    residualWaterPct: 10,
+    practice: DEFAULT_PRACTICE,
+    oilRows: [],
+    equipment: [],
+    weighUp: { ticks: [], goesOnUnticked: false },
+    moulds: each(d.moulds, (m) => ({ ...m, libraryId: null, isRigid: true, dividers: null, cutInto: null })),
+    batters: each(d.batters, (b) => ({
+      ...b,
+      formulaRef: null,
+      lye: {
+        purityPct: (b.lye as Json | undefined)?.purityPct,
+        kohSharePct: 0,
+        kohPurityPct: 90,
+        coversAcids: true,
+      },
+      iceSharePct: 0,
+      milk: null,
+      scent: null,
+      additives: each(b.additives, additiveFrom1),
+    })),
+    portions: each(d.portions, (p) => ({
+      ...p,
+      pipingPct: 0,
+      samplePct: 0,
+      colourants: each(p.colourants, colourantFrom1),
+      scent: scentFrom1(p.scent),
+      additives: each(p.additives, additiveFrom1),
+    })),
+  }),
+};
+
+/** In ascending order, one for every version before the current one. */
+export const MIGRATIONS: readonly Migration[] = [from1];
 
 type Migrated = { ok: true; document: unknown } | { ok: false; problem: FieldProblem };
 
@@ -18,15 +114,14 @@ export function migrate(value: unknown, migrations = MIGRATIONS, current = SCHEM
   if (typeof value !== "object" || value === null || Array.isArray(value)) {
     return refuse("document", "must be a batch document (a JSON object)");
   }
-  const version = (value as Record<string, unknown>).schemaVersion;
+  const version = (value as Json).schemaVersion;
   if (typeof version !== "number" || !Number.isInteger(version) || version < 1) {
     return refuse("schemaVersion", "must be a whole number from 1");
   }
   if (version > current) {
     return refuse("schemaVersion", `is ${version}, written by a newer Tundish; this one reads up to ${current}`);
   }
-  let document =
-    version < current ? (structuredClone(value) as Record<string, unknown>) : (value as Record<string, unknown>);
+  let document = version < current ? (structuredClone(value) as Json) : (value as Json);
   for (let v = version; v < current; v++) {
     const step = migrations.find((m) => m.from === v);
     if (!step) return refuse("schemaVersion", `no way leads from version ${v} to ${v + 1}`);

@@ -25,6 +25,9 @@ const toProblem = (issue: z.core.$ZodIssue): FieldProblem => {
   return { field: fieldName(issue.path), message: issue.message };
 };
 
+/** What a schema refuses, field by field; the first twenty. */
+export const problemsOf = (error: z.ZodError): FieldProblem[] => error.issues.slice(0, 20).map(toProblem);
+
 /** Rules between fields that one field's schema cannot see: unique ids, references that exist, one portion that takes the rest. */
 function crossProblems(plan: Plan): FieldProblem[] {
   const problems: FieldProblem[] = [];
@@ -41,6 +44,9 @@ function crossProblems(plan: Plan): FieldProblem[] {
   const portionIds = unique(plan.portions, "portions");
   unique(plan.operations, "operations");
   unique(plan.record.events, "record.events");
+  unique(plan.oilRows, "oilRows");
+  unique(plan.equipment, "equipment");
+  unique(plan.weighUp.ticks, "weighUp.ticks");
   plan.batters.forEach((b, i) => {
     unique(b.oils, `batters[${i}].oils`);
     unique(b.additives, `batters[${i}].additives`);
@@ -78,7 +84,7 @@ export function readPlan(value: unknown): ReadResult {
   const migrated = migrate(value);
   if (!migrated.ok) return { ok: false, problems: [migrated.problem] };
   const parsed = planSchema.safeParse(migrated.document);
-  if (!parsed.success) return { ok: false, problems: parsed.error.issues.slice(0, 20).map(toProblem) };
+  if (!parsed.success) return { ok: false, problems: problemsOf(parsed.error) };
   const problems = crossProblems(parsed.data);
   return problems.length ? { ok: false, problems: problems.slice(0, 20) } : { ok: true, plan: parsed.data };
 }

@@ -1,41 +1,41 @@
 import { z } from "zod";
-import { COLOURANT_KIND_IDS } from "../colour/kinds";
-import { SCENT_CLASS_IDS } from "../scent/classes";
-import { ADDITIVE_IDS } from "../trace/additives";
-import { hexColour, id, isoDate, isoInstant, name, text, within } from "./fields";
+import { portionColourantSchema } from "../colour/colourantSchema";
+import { additiveSchema, formulaFields } from "../formula/formulaSchema";
+import { oilSchema } from "../formula/oilSchema";
+import { planMouldSchema } from "../mould/mouldSchema";
+import { equipmentSchema } from "../mould/toolSchema";
+import { practiceSchema } from "../practice/practiceSchema";
+import { scentSchema } from "../scent/scentSchema";
+import { id, isoDate, isoInstant, name, text, within } from "../units/fields";
 
 /** Version that this build writes. Raise it with a migration in migrations.ts. */
-export const SCHEMA_VERSION = 1;
-
-const additive = z.strictObject({
-  id,
-  kind: z.enum(ADDITIVE_IDS),
-  gPer100gOils: within(0, 100, "g per 100 g oils"),
-});
-
-export const waterSchema = z.strictObject({
-  method: z.enum(["concentration", "ratio", "percentOfOils"]),
-  value: within(0.1, 100),
-});
+export const SCHEMA_VERSION = 2;
 
 export const batterSchema = z.strictObject({
   id,
   name: name(60),
+  /** Formula of the library that it was taken from, and the version of it; the batch keeps its own copy below. */
+  formulaRef: z.strictObject({ formulaId: id, version: z.int().min(1), name: name(80) }).nullable(),
   size: z.discriminatedUnion("basis", [
     /** Scaled so that the finished portions of this batter give `sharePct` of what the moulds take. */
     z.strictObject({ basis: z.literal("mould"), sharePct: within(0.1, 100, "%") }),
     z.strictObject({ basis: z.literal("oils"), oilsG: within(1, 100_000, "g") }),
+    /** Scaled to an order: so many bars of so much cured mass, by a day. */
+    z.strictObject({
+      basis: z.literal("order"),
+      bars: z.int("must be a whole number of bars").min(1, "must be 1 bar or more").max(5000, "must be 5000 at most"),
+      curedBarG: within(5, 2000, "g"),
+      dueOn: isoDate.nullable(),
+    }),
   ]),
-  oils: z.array(z.strictObject({ id, oilId: z.string().max(40), sharePct: within(0, 100, "%") })).max(30),
-  superfatPct: within(-20, 40, "%"),
-  lye: z.strictObject({ kind: z.literal("naoh"), purityPct: within(50, 100, "%") }),
-  water: waterSchema,
-  additives: z.array(additive).max(20),
+  ...formulaFields,
   densityGPerMl: within(0.7, 1.3, "g/mL"),
   /** Temperature at first contact of lye and oil. */
   startTemperatureC: within(5, 90, "C"),
   /** Trace index at which blending stops. */
   blendToTrace: within(1, 3),
+  /** Scent into the whole batter before the split; null for none. */
+  scent: scentSchema.nullable(),
   /** Scale readings at the split; null until they are known, never taken for 0. */
   bowl: z.strictObject({ tareG: within(0, 50_000, "g").nullable(), grossG: within(0, 200_000, "g").nullable() }),
 });
@@ -47,34 +47,13 @@ export const portionSchema = z.strictObject({
   /** Share of its batter's base, percent; ignored on the one that takes the rest. */
   sharePct: within(0, 100, "%"),
   takesRest: z.boolean(),
-  /** Share of the finished cup kept back for the top, percent. */
+  /** Shares of the finished cup kept back for the top, for piping, as a sample; percent. */
   keptBackPct: within(0, 100, "%"),
-  colourants: z
-    .array(
-      z.strictObject({
-        id,
-        name: name(60),
-        kind: z.enum(COLOURANT_KIND_IDS),
-        swatchHex: hexColour,
-        gPer100gOils: within(0, 20, "g per 100 g oils"),
-        carrierGPerG: within(0, 10, "g carrier per g"),
-      }),
-    )
-    .max(6),
-  scent: z
-    .strictObject({ name: name(60), class: z.enum(SCENT_CLASS_IDS), dosePctOfOils: within(0, 12, "% of oils") })
-    .nullable(),
-  additives: z.array(additive).max(20),
-});
-
-export const mouldSchema = z.strictObject({
-  id,
-  name: name(60),
-  kind: z.literal("loaf"),
-  lengthMm: within(40, 2000, "mm"),
-  widthMm: within(20, 1000, "mm"),
-  heightMm: within(15, 400, "mm"),
-  fillPct: within(5, 100, "%"),
+  pipingPct: within(0, 100, "%"),
+  samplePct: within(0, 100, "%"),
+  colourants: z.array(portionColourantSchema).max(6),
+  scent: scentSchema.nullable(),
+  additives: z.array(additiveSchema).max(20),
 });
 
 const pour = { id, mouldId: id, portionId: id };
@@ -136,17 +115,29 @@ export const planSchema = z.strictObject({
   toolLossPct: within(0, 30, "%"),
   barThicknessMm: within(8, 120, "mm"),
   cureDays: z.int().min(1).max(400),
-  moulds: z.array(mouldSchema).min(1).max(8),
+  /** Water that stays in a cured bar, percent of it. */
+  residualWaterPct: within(2, 25, "%"),
+  practice: practiceSchema,
+  /** Rows of oils that do not ship with Tundish, or were changed, as they were when chosen. */
+  oilRows: z.array(oilSchema).max(60),
+  moulds: z.array(planMouldSchema).min(1).max(8),
   batters: z.array(batterSchema).min(1).max(4),
   portions: z.array(portionSchema).min(1).max(12),
+  equipment: z.array(equipmentSchema).max(60),
   operations: z.array(operationSchema).max(200),
+  /** Items of the weigh-up ticked off, with the mass that they stood at. */
+  weighUp: z.strictObject({
+    ticks: z.array(z.strictObject({ id: z.string().max(120), massG: within(0, 1_000_000, "g").nullable() })).max(400),
+    /** True once the maker has said to go on although items that are no safety items are not ticked. */
+    goesOnUnticked: z.boolean(),
+  }),
   record: recordSchema,
 });
 
 export type Plan = z.infer<typeof planSchema>;
 export type Batter = z.infer<typeof batterSchema>;
 export type Portion = z.infer<typeof portionSchema>;
-export type Mould = z.infer<typeof mouldSchema>;
+export type Mould = Plan["moulds"][number];
 export type Operation = z.infer<typeof operationSchema>;
 export type PlanRecord = z.infer<typeof recordSchema>;
 export type RecordEvent = z.infer<typeof recordEventSchema>;

@@ -1,11 +1,9 @@
 import type { CureDates } from "../cure/dates";
-import type { Plan } from "./schema";
 
 export type Status = "planned" | "pouring" | "curing" | "ready";
 
 /** Where a batch stands on a day (ISO date). */
-export function statusOf(plan: Pick<Plan, "record">, dates: CureDates | null, today: string): Status {
-  if (plan.record.startedAt === null) return "planned";
-  if (plan.record.finishedAt === null) return "pouring";
+export function statusOf(phase: string, dates: CureDates | null, today: string): Status {
+  if (phase === "planned" || phase === "pouring") return phase;
   return dates && today >= dates.readyOn ? "ready" : "curing";
 }

@@ -29,10 +29,13 @@ export type ScentClassId = ScentClass["id"];
 export const SCENT_CLASS_IDS = SCENT_CLASSES.map((c) => c.id) as [ScentClassId, ...ScentClassId[]];
 
 const byId = new Map(SCENT_CLASSES.map((c) => [c.id, c]));
+export const scentClass = (id: ScentClassId): ScentClass => byId.get(id)!;
 
-/** Jump, rate factor and heat of a scent at its dose: jump and heat grow with dose / 4.5 %, the factor as its power. */
-export function scentEffect(classId: ScentClassId, dosePctOfOils: number) {
-  const c = byId.get(classId)!;
-  const dose = dosePctOfOils / REFERENCE_DOSE_PCT_OF_OILS;
-  return { jumpSteps: c.jumpSteps * dose, rateFactor: c.rateFactor ** dose, heatC: c.heatC * dose };
-}
+/** The class whose rate factor is nearest by ratio. */
+export const classNear = (rateFactor: number): ScentClass =>
+  SCENT_CLASSES.reduce((best, c) =>
+    Math.abs(Math.log(c.rateFactor / rateFactor)) < Math.abs(Math.log(best.rateFactor / rateFactor)) ? c : best,
+  );
+
+/** Spread of the natural log of the rate factor by what is known: own tests, the supplier's word, hearsay. */
+export const SD_LOG = { own: 0.25, supplier: 0.5, others: 0.7 } as const;

@@ -1,3 +1,4 @@
+import type { ScentEffect } from "../scent/effect";
 import { addScent, advance, type Cup, emulsionBlendS, SET_TRACE } from "../trace/cup";
 import type { Step } from "./steps";
 
@@ -37,15 +38,11 @@ export interface RunInput {
     string,
     { batterId: string; massG: number; restRate: number; colourPace: number; scent: ScentEffect | null }
   >;
+  /** Scent of a whole batter, by batter id. */
+  potScents: ReadonlyMap<string, ScentEffect>;
   roomC: number;
   /** Real end of steps done, s since first contact, by step id; and the time now. Absent while planning. */
   actual?: { endS: ReadonlyMap<string, number>; nowS: number };
-}
-
-export interface ScentEffect {
-  jumpSteps: number;
-  rateFactor: number;
-  heatC: number;
 }
 
 export interface RunResult {
@@ -92,7 +89,9 @@ export function run(input: RunInput): RunResult {
 
   const lastWeigh = new Map<string, number>();
   input.steps.forEach((s, i) => {
-    if (s.kind === "blend" || s.kind === "weigh") lastWeigh.set(s.batterId, i);
+    if (s.kind === "blend" || s.kind === "weigh" || (s.kind === "scent" && s.portionIds.length === 0)) {
+      lastWeigh.set(s.batterId, i);
+    }
   });
 
   const done: ScheduledStep[] = [];
@@ -124,7 +123,8 @@ export function run(input: RunInput): RunResult {
       );
     const cup = main();
     if (step.kind === "scent" && cup) {
-      const effect = input.cups.get(step.portionIds[0])?.scent;
+      const [portionId] = step.portionIds;
+      const effect = portionId === undefined ? input.potScents.get(step.batterId) : input.cups.get(portionId)?.scent;
       if (effect) addScent(cup, t, effect);
     }
     if (step.kind === "colour" && cup) {
@@ -132,7 +132,7 @@ export function run(input: RunInput): RunResult {
     }
     const endTrace = main()?.trace ?? startTrace;
     if (lastWeigh.get(step.batterId) === index) splitBatter(step.batterId);
-    if (cup && step.kind === "scent") mark(step.portionIds[0], t, cup);
+    if (cup && step.kind === "scent") mark(step.portionIds[0] ?? step.batterId, t, cup);
     done.push({
       ...step,
       startS,

@@ -1,8 +1,8 @@
 import { colourantKind } from "../colour/kinds";
-import { lightness, portionHex } from "../colour/portionColour";
+import { lightness } from "../colour/mix";
 import type { Masses } from "../plan/masses";
 import type { Operation, Plan, Portion } from "../plan/schema";
-import { scentEffect } from "../scent/classes";
+import { scentEffect } from "../scent/effect";
 import { type TraceWindow, WINDOWS } from "./windows";
 import { PASS_LENGTH_MM, WHISK_BLEND_SHARE, WORKING_TIMES_S } from "./workingTimes";
 
@@ -52,9 +52,14 @@ function colouringBlendShare(p: Portion, durationS: number): number {
 /**
  * The steps of the pour in order: per batter lye in and blend, weigh the portions out; then colour (light before dark, one
  * whisk serves all), scent (the fastest last), the pours as the plan lists them, spritz and cover.
- * `blendS` gives seconds of blending for a batter.
+ * `palette`: colour of every portion at the pour, by index; `blendS` gives seconds of blending for a batter.
  */
-export function deriveSteps(plan: Plan, masses: Masses, blendS: (batterId: string) => number): Step[] {
+export function deriveSteps(
+  plan: Plan,
+  masses: Masses,
+  palette: readonly string[],
+  blendS: (batterId: string) => number,
+): Step[] {
   const steps: Step[] = [];
   for (const batter of plan.batters) {
     const pot = masses.batters.find((b) => b.id === batter.id)!;
@@ -74,6 +79,18 @@ export function deriveSteps(plan: Plan, masses: Masses, blendS: (batterId: strin
         massG: pot.baseG,
       }),
     );
+    if (batter.scent) {
+      steps.push(
+        step({
+          id: `scent:${batter.id}`,
+          kind: "scent",
+          batterId: batter.id,
+          durationS: WORKING_TIMES_S.scentCup,
+          blendShare: WHISK_BLEND_SHARE,
+          massG: pot.scentG,
+        }),
+      );
+    }
     for (const p of plan.portions) {
       if (p.batterId !== batter.id || p.takesRest) continue;
       const massG = masses.portions.find((m) => m.id === p.id)!.baseG;
@@ -90,7 +107,8 @@ export function deriveSteps(plan: Plan, masses: Masses, blendS: (batterId: strin
     }
   }
   const coloured = plan.portions.filter((p) => p.colourants.length > 0);
-  coloured.sort((a, b) => lightness(portionHex(b.colourants)) - lightness(portionHex(a.colourants)));
+  const lightnessOf = (p: Portion) => lightness(palette[plan.portions.indexOf(p)]);
+  coloured.sort((a, b) => lightnessOf(b) - lightnessOf(a));
   for (const p of coloured) {
     const stick = isStickBlended(p) ? WORKING_TIMES_S.stickBlendCup : 0;
     const durationS = WORKING_TIMES_S.colourCup + stick + WORKING_TIMES_S.scrapeCup;
@@ -103,11 +121,12 @@ export function deriveSteps(plan: Plan, masses: Masses, blendS: (batterId: strin
         portionIds: [p.id],
         durationS,
         blendShare: colouringBlendShare(p, durationS),
-        massG: cup.colourG + cup.carrierG,
+        massG: cup.colourG + cup.carrierG + cup.carrierWaterG,
       }),
     );
   }
-  const speed = (p: Portion) => scentEffect(p.scent!.class, p.scent!.dosePctOfOils).rateFactor;
+  const doseRatioOf = (p: Portion) => masses.batters.find((b) => b.id === p.batterId)!.formula.oilsPerBaseG;
+  const speed = (p: Portion) => scentEffect(p.scent!, doseRatioOf(p)).rateFactor;
   const scented = plan.portions.filter((p) => p.scent !== null).sort((a, b) => speed(a) - speed(b));
   for (const p of scented) {
     steps.push(

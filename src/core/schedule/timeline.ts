@@ -1,8 +1,8 @@
+import { paletteOf } from "../plan/colours";
 import type { Masses } from "../plan/masses";
 import type { Batter, Plan, RecordEvent } from "../plan/schema";
-import { scentEffect } from "../scent/classes";
-import { colourantPace } from "../split/portions";
-import { additivePace } from "../trace/additives";
+import { scentEffect } from "../scent/effect";
+import { portionPace } from "../split/portions";
 import { blendingSecondsTo, type Cup, emulsionBlendS, restRatePerMin } from "../trace/cup";
 import { type RunInput, type RunResult, run, type ScheduledStep, timeAtTrace } from "./run";
 import { deriveSteps } from "./steps";
@@ -28,7 +28,7 @@ const potOf = (batter: Batter, masses: Masses): Cup => {
       m.formula.lyeConcentrationPct / 100,
       m.formula.hardFatShare,
       m.formula.paceOffset,
-      additivePace(batter.additives),
+      m.formula.additivePace,
     ),
     scent: null,
   };
@@ -54,6 +54,7 @@ export function computeTimeline(plan: Plan, masses: Masses, nowS?: number): Time
       emulsionBlendS(pot.massG) + blendingSecondsTo(batter.blendToTrace, pot.massG, pot.restRate, pot.temperatureC)
     );
   };
+  const doseRatioOf = (batterId: string) => masses.batters.find((b) => b.id === batterId)!.formula.oilsPerBaseG;
   const cups: RunInput["cups"] = new Map(
     plan.portions.map((p) => [
       p.id,
@@ -61,14 +62,17 @@ export function computeTimeline(plan: Plan, masses: Masses, nowS?: number): Time
         batterId: p.batterId,
         massG: masses.portions.find((m) => m.id === p.id)!.finishedG,
         restRate: pots.get(p.batterId)!.restRate,
-        colourPace: colourantPace(p) * additivePace(p.additives),
-        scent: p.scent ? scentEffect(p.scent.class, p.scent.dosePctOfOils) : null,
+        colourPace: portionPace(p, doseRatioOf(p.batterId)),
+        scent: p.scent ? scentEffect(p.scent, doseRatioOf(p.batterId)) : null,
       },
     ]),
   );
-  const steps = deriveSteps(plan, masses, blendS);
+  const steps = deriveSteps(plan, masses, paletteOf(plan, masses), blendS);
   const actual = nowS === undefined ? undefined : { endS: actualEnds(plan.record.events), nowS };
-  const result = run({ steps, pots, cups, roomC: plan.roomTemperatureC, actual });
+  const potScents = new Map(
+    plan.batters.flatMap((b) => (b.scent ? [[b.id, scentEffect(b.scent, doseRatioOf(b.id))] as const] : [])),
+  );
+  const result = run({ steps, pots, cups, potScents, roomC: plan.roomTemperatureC, actual });
   return { ...result, ...workingTime(result), critical: criticalStep(result.steps), reaches: reaches(plan, result) };
 }
 

@@ -1,5 +1,6 @@
 import type { Operation, Plan, Portion } from "../plan/schema";
 import { stageName } from "../trace/stages";
+import type { Sayer } from "../units/sayer";
 import type { Step } from "./steps";
 
 /** What a person at the bench reads: what to do, and how. */
@@ -9,8 +10,6 @@ export interface Instruction {
   /** Caution that belongs to this step; null where there is none. */
   caution: string | null;
 }
-
-const wholeGrams = (g: number) => `${g < 20 ? Math.round(g * 10) / 10 : Math.round(g)} g`;
 
 /** Shares of a cup that people can see, nearest first match. */
 const CUP_WORDS = [
@@ -51,13 +50,10 @@ export function pourName(plan: Plan, operationId: string): string {
   return `Pour ${index + 1} (${portionOf(plan, o.portionId).name} ${KIND_NAMES[o.kind]})`;
 }
 
-/** Centimetres from the near wall as people say them. */
-const cm = (mm: number) => `${Math.round(mm) / 10} cm`;
-
-function pourInstruction(plan: Plan, step: Step, o: Operation): Instruction {
+function pourInstruction(plan: Plan, step: Step, o: Operation, sayer: Sayer): Instruction {
   const name = portionOf(plan, o.portionId).name;
   const seconds = `about ${Math.round(step.durationS)} s`;
-  const title = `Pour ${name}, ${wholeGrams(step.massG!)}`;
+  const title = `Pour ${name}, ${sayer.g(step.massG!)}`;
   if (o.kind === "layer") {
     return {
       title,
@@ -68,19 +64,19 @@ function pourInstruction(plan: Plan, step: Step, o: Operation): Instruction {
   if (o.kind === "topLine") {
     return {
       title,
-      detail: `A line on the top, ${cm(o.acrossMm)} from the near wall, from what was kept back, ${seconds}.`,
+      detail: `A line on the top, ${sayer.place(o.acrossMm)} from the near wall, from what was kept back, ${seconds}.`,
       caution: null,
     };
   }
   return {
     title,
-    detail: `${cm(o.acrossMm)} from the near wall, ${HEIGHT_WORDS[o.height]}, ${PASS_WORDS[o.passes]}: ${cupWords(o.cupPct)}, ${seconds}.`,
+    detail: `${sayer.place(o.acrossMm)} from the near wall, ${HEIGHT_WORDS[o.height]}, ${PASS_WORDS[o.passes]}: ${cupWords(o.cupPct)}, ${seconds}.`,
     caution: null,
   };
 }
 
 /** What to do in a step. */
-export function instructionOf(plan: Plan, step: Step): Instruction {
+export function instructionOf(plan: Plan, step: Step, sayer: Sayer): Instruction {
   const portion = step.portionIds.length ? portionOf(plan, step.portionIds[0]) : null;
   const batter = plan.batters.find((b) => b.id === step.batterId)!;
   const several = plan.batters.length > 1 ? ` (${batter.name})` : "";
@@ -88,36 +84,36 @@ export function instructionOf(plan: Plan, step: Step): Instruction {
     case "lye":
       return {
         title: `Pour the lye into the oils${several}`,
-        detail: `${wholeGrams(step.massG!)} of lye water, slowly down the blender shaft. The clock starts at the first drop.`,
+        detail: `${sayer.g(step.massG!)} of lye water, slowly down the blender shaft. The clock starts at the first drop.`,
         caution:
           "Goggles and gloves on. Lye burns: on skin rinse with plenty of water; in the eyes rinse 15-20 minutes and seek medical help.",
       };
     case "blend":
       return {
         title: `Blend to ${stageName(batter.blendToTrace)}${several}`,
-        detail: `Short pulses, stir between: about ${Math.round(step.durationS)} s on high for ${wholeGrams(step.massG!)}. Stop when no oil slick shows at the rim; blending cannot be undone.`,
+        detail: `Short pulses, stir between: about ${Math.round(step.durationS)} s on high for ${sayer.g(step.massG!)}. Stop when no oil slick shows at the rim; blending cannot be undone.`,
         caution: "Raw batter is caustic: keep the bell under the surface.",
       };
     case "weigh":
       return {
-        title: `Weigh out ${portion!.name}, ${wholeGrams(step.massG!)}`,
+        title: `Weigh out ${portion!.name}, ${sayer.g(step.massG!)}`,
         detail: "Cup on the scale, tare, pour from the bowl.",
         caution: null,
       };
     case "colour":
       return {
         title: `Colour ${portion!.name}`,
-        detail: `${portion!.colourants.map((c) => c.name).join(" + ")}: ${wholeGrams(step.massG!)} with its oil. Whisk by hand, scrape the wall.`,
+        detail: `${portion!.colourants.map((c) => c.name).join(" + ")}: ${sayer.g(step.massG!)} with its oil. Whisk by hand, scrape the wall.`,
         caution: null,
       };
     case "scent":
       return {
-        title: `Scent ${portion!.name}, ${wholeGrams(step.massG!)}`,
-        detail: `${portion!.scent!.name}. Whisk, do not blend.`,
+        title: `Scent ${portion ? portion.name : `the whole ${batter.name.toLowerCase()}`}, ${sayer.g(step.massG!)}`,
+        detail: `${(portion ?? batter).scent!.name}. Whisk, do not blend.`,
         caution: "Follow the supplier's data sheet for this scent.",
       };
     case "pour":
-      return pourInstruction(plan, step, plan.operations.find((o) => o.id === step.operationId)!);
+      return pourInstruction(plan, step, plan.operations.find((o) => o.id === step.operationId)!, sayer);
     case "finish":
       return step.id === "finish:spritz"
         ? {

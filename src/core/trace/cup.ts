@@ -128,7 +128,7 @@ export function blendingSecondsTo(trace: number, massG: number, restRate: number
   return Math.max(0, trace - 1) / perSecond;
 }
 
-/** Mixes a scent in: the jump and heat come at once, the rate factor rises from `atS`; changes the cup in place. */
+/** Mixes a scent in: the jump and heat come at once, the rate factor (times that of one in it already) rises from `atS`; changes the cup in place. */
 export function addScent(
   cup: Cup,
   atS: number,
@@ -136,5 +136,5 @@ export function addScent(
 ): void {
   cup.trace = Math.min(SET_TRACE, cup.trace + effect.jumpSteps);
   cup.temperatureC += effect.heatC;
-  cup.scent = { rateFactor: effect.rateFactor, addedAtS: atS };
+  cup.scent = { rateFactor: effect.rateFactor * (cup.scent?.rateFactor ?? 1), addedAtS: atS };
 }

@@ -1,43 +1,41 @@
+import { takeColourant, takeScent, takeTool } from "../../core/library/use";
+import type { Equipment, ToolUse } from "../../core/mould/toolSchema";
 import { derive } from "../../core/plan/derive";
-import { newPlan } from "../../core/plan/newPlan";
+import { newPlan, plainPortion } from "../../core/plan/newPlan";
 import type { Operation, Plan, Portion, RecordEvent } from "../../core/plan/schema";
+import type { Scent } from "../../core/scent/scentSchema";
+import { COLOURANTS, SCENTS, TOOLS } from "./library";
 
-type ScentOf = NonNullable<Portion["scent"]>;
+/** A scent of the demo library at its usual load, or another. */
+export function scentOf(id: string, amount?: number): Scent {
+  const find = (scentId: string) => ({ id: scentId, document: SCENTS[scentId] });
+  const scent = takeScent(find(id), find);
+  return amount === undefined ? scent : { ...scent, load: { ...scent.load, amount } };
+}
 
-/** Invented scents of the demo studio. */
-export const SCENTS = {
-  clove: { name: "Clove & Amber", class: "strong", dosePctOfOils: 3 },
-  fir: { name: "Fir Smoke", class: "mild", dosePctOfOils: 3.5 },
-  citrus: { name: "Cold Citrus", class: "quiet", dosePctOfOils: 3 },
-  rose: { name: "Observatory Rose", class: "moderate", dosePctOfOils: 3 },
-} satisfies Record<string, ScentOf>;
-
-export const WHITE = "#fbf8f1";
-export const BLACK = "#2d2b2e";
-
+/** A cup with a colourant of the demo library, or none. */
 export function cup(
   id: string,
   name: string,
   sharePct: number,
-  swatchHex: string | null,
+  colourantId: string | null,
   extra: Partial<Portion> = {},
 ): Portion {
-  const kind = swatchHex === WHITE ? "titanium-dioxide" : swatchHex === BLACK ? "charcoal" : "mica";
-  const colourants: Portion["colourants"] = swatchHex
-    ? [{ id: "c1", name: `${name} ${kind.replace("-", " ")}`, kind, swatchHex, gPer100gOils: 0.6, carrierGPerG: 3 }]
-    : [];
-  return {
-    id,
-    batterId: "b1",
-    name,
-    sharePct,
-    takesRest: false,
-    keptBackPct: 0,
-    colourants,
-    scent: null,
-    additives: [],
-    ...extra,
-  };
+  const colourants = colourantId ? [takeColourant({ id: colourantId, document: COLOURANTS[colourantId] }, "c1")] : [];
+  return { ...plainPortion(id, "b1", name, sharePct), colourants, ...extra };
+}
+
+/** Tools laid out: bowl, lye jug, scales, and a cup for each portion but the one left in the bowl. */
+export function laidOut(portionIds: readonly string[]): Equipment[] {
+  const take = (toolId: string, use: ToolUse, servesId: string | null = null) =>
+    takeTool({ id: toolId, document: TOOLS[toolId] }, `e-${toolId}`, use, servesId);
+  return [
+    take("t-bowl", "batter"),
+    take("t-lye", "lye"),
+    take("t-bench", "loads"),
+    take("t-fine", "doses"),
+    ...portionIds.map((id, i) => take(`t-cup${i + 1}`, "portion", id)),
+  ];
 }
 
 type Pour = Operation extends infer O ? (O extends Operation ? Omit<O, "id"> : never) : never;
@@ -88,7 +86,8 @@ export function rounds(order: readonly string[], count: number, sharesPct: Recor
 
 export function sheet(title: string, seed: number, portions: Portion[], pours: Pour[], more: Partial<Plan> = {}): Plan {
   const operations = pours.map((p, i) => ({ id: `o${i + 1}`, ...p }) as Operation);
-  return { ...newPlan(title, seed), portions, operations, ...more };
+  const cups = portions.filter((p) => !p.takesRest).map((p) => p.id);
+  return { ...newPlan(title, seed), portions, operations, equipment: laidOut(cups), ...more };
 }
 
 /** Lets a plan have been poured on a day: every step took `pace` times as long as planned, with a trace check after every scent. */
@@ -110,5 +109,11 @@ export function poured(plan: Plan, on: string, pace: number, rating: Plan["recor
   }
   const startedAt = `${on}T09:30:00.000Z`;
   const finishedAt = new Date(Date.parse(startedAt) + atS * 1000).toISOString();
-  return { ...plan, pourOn: on, record: { startedAt, events, finishedAt, rating, verdict } };
+  const ticks = derive(plan).weighUp.map(({ id, massG }) => ({ id, massG }));
+  return {
+    ...plan,
+    pourOn: on,
+    weighUp: { ticks, goesOnUnticked: false },
+    record: { startedAt, events, finishedAt, rating, verdict },
+  };
 }

@@ -1,7 +1,7 @@
 import { addDays, formatISO, parseISO } from "date-fns";
 import { readPlan } from "../../core/plan/read";
 import type { Plan } from "../../core/plan/schema";
-import { BLACK, cup, floor, line, poured, rounds, SCENTS, sheet, WHITE } from "./parts";
+import { cup, floor, line, poured, rounds, scentOf, sheet } from "./parts";
 
 /** A batch of the made-up studio "Gnomon Lane", with the id that it always gets. */
 export interface DemoBatch {
@@ -15,9 +15,9 @@ const meteorShower = (pourOn: string) =>
     20,
     [
       cup("p1", "Moon", 0, null, { takesRest: true, keptBackPct: 4 }),
-      cup("p2", "Ink", 15, "#24475a", { scent: SCENTS.clove }),
-      cup("p3", "Brass", 15, "#e3a83f", { scent: SCENTS.fir, keptBackPct: 8 }),
-      cup("p4", "Ember", 14, "#c8403a", { scent: SCENTS.fir }),
+      cup("p2", "Ink", 15, "c-ink", { scent: scentOf("s-clove") }),
+      cup("p3", "Brass", 15, "c-brass", { scent: scentOf("s-fir", 3.5), keptBackPct: 8 }),
+      cup("p4", "Ember", 14, "c-ember", { scent: scentOf("s-fir", 3.5) }),
     ],
     [
       floor("p1", 50),
@@ -34,9 +34,9 @@ const zodiacalLight = () =>
     "Zodiacal Light",
     7,
     [
-      cup("p1", "Dusk", 0, "#8fa9c4", { takesRest: true }),
-      cup("p2", "Cream", 30, WHITE),
-      cup("p3", "Apricot", 18, "#e59a62", { scent: SCENTS.citrus }),
+      cup("p1", "Dusk", 0, "c-dusk", { takesRest: true }),
+      cup("p2", "Cream", 30, "c-white"),
+      cup("p3", "Apricot", 18, "c-apricot", { scent: scentOf("s-citrus") }),
     ],
     [floor("p1", 45), ...rounds(["p2", "p3", "p1"], 14, { p1: 55, p2: 100, p3: 100 }, 4)],
   );
@@ -46,9 +46,9 @@ const lunarOccultation = (pourOn: string) =>
     "Lunar Occultation",
     31,
     [
-      cup("p1", "Night", 0, BLACK, { takesRest: true }),
-      cup("p2", "Limb", 22, WHITE, { scent: SCENTS.rose }),
-      cup("p3", "Copper", 18, "#b5622f", { scent: SCENTS.rose }),
+      cup("p1", "Night", 0, "c-black", { takesRest: true }),
+      cup("p2", "Limb", 22, "c-white", { scent: scentOf("s-rose", 2.5) }),
+      cup("p3", "Copper", 18, "c-copper", { scent: scentOf("s-rose", 2.5) }),
     ],
     [floor("p1", 45), ...rounds(["p2", "p1", "p3"], 9, { p1: 55, p2: 100, p3: 100 }, 2)],
     { pourOn },
@@ -59,9 +59,9 @@ const perihelion = () =>
     "Perihelion",
     12,
     [
-      cup("p1", "Straw", 0, "#efd9a0", { takesRest: true }),
-      cup("p2", "Flame", 20, "#d4572f", { scent: SCENTS.citrus }),
-      cup("p3", "Wine", 16, "#6d2b45", { scent: SCENTS.citrus }),
+      cup("p1", "Straw", 0, "c-straw", { takesRest: true }),
+      cup("p2", "Flame", 20, "c-flame", { scent: scentOf("s-citrus") }),
+      cup("p3", "Wine", 16, "c-wine", { scent: scentOf("s-citrus") }),
     ],
     [floor("p1", 40), ...rounds(["p2", "p3", "p1"], 12, { p1: 60, p2: 100, p3: 100 }, 1)],
   );
@@ -71,9 +71,9 @@ const transitOfVenus = () =>
     "Transit of Venus",
     44,
     [
-      cup("p1", "Sun", 0, "#ecc04d", { takesRest: true }),
-      cup("p2", "Graphite", 18, BLACK),
-      cup("p3", "Pearl", 22, WHITE, { scent: SCENTS.fir }),
+      cup("p1", "Sun", 0, "c-sun", { takesRest: true }),
+      cup("p2", "Graphite", 18, "c-black"),
+      cup("p3", "Pearl", 22, "c-white", { scent: scentOf("s-fir", 3.5) }),
     ],
     [floor("p1", 55), ...rounds(["p3", "p2", "p1"], 8, { p1: 45, p2: 100, p3: 100 }, 6)],
   );
@@ -84,8 +84,8 @@ const firstLight = () =>
     3,
     [
       cup("p1", "Fog", 0, null, { takesRest: true }),
-      cup("p2", "Slate", 22, "#4b6478", { scent: SCENTS.fir }),
-      cup("p3", "Moss", 18, "#6f8f62", { scent: SCENTS.citrus }),
+      cup("p2", "Slate", 22, "c-slate", { scent: scentOf("s-fir", 3.5) }),
+      cup("p3", "Moss", 18, "c-moss", { scent: scentOf("s-citrus") }),
     ],
     [floor("p1", 40), ...rounds(["p2", "p3", "p1"], 17, { p1: 60, p2: 100, p3: 100 }, 8)],
   );

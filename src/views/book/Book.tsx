@@ -1,7 +1,9 @@
 import { format, parseISO } from "date-fns";
 import { useMemo } from "react";
+import type { Bench } from "../../core/library/bench";
 import { derive } from "../../core/plan/derive";
 import { BatchHead } from "../parts/BatchHead";
+import { BenchProvider } from "../parts/bench";
 import { NumberField } from "../parts/NumberField";
 import { SaveTrouble } from "../parts/SaveMark";
 import type { StoredBatch } from "../parts/saver";
@@ -12,7 +14,15 @@ import { Verdict } from "./Verdict";
 const day = (iso: string) => format(parseISO(iso), "EEEE d MMMM yyyy");
 
 /** The book of one batch: its days, what happened, and what was thought of it. */
-export default function Book({ initial }: { initial: StoredBatch }) {
+export default function Book({ initial, bench }: { initial: StoredBatch; bench: Bench }) {
+  return (
+    <BenchProvider bench={bench}>
+      <BatchBook initial={initial} />
+    </BenchProvider>
+  );
+}
+
+function BatchBook({ initial }: { initial: StoredBatch }) {
   const batch = useBatch(initial);
   const { plan } = batch;
   const derived = useMemo(() => derive(plan), [plan]);
@@ -80,7 +90,7 @@ export default function Book({ initial }: { initial: StoredBatch }) {
               <dd>
                 <NumberField
                   label="thickness"
-                  unit="mm"
+                  quantity="length"
                   value={plan.barThicknessMm}
                   onChange={(v) => batch.set(["barThicknessMm"], v)}
                   onBlur={batch.seal}

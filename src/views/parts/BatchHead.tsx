@@ -1,10 +1,12 @@
 import { Redo2, Undo2 } from "lucide-react";
 import type { ReactNode } from "react";
+import { BoundText } from "./bound";
 import { SaveMark } from "./SaveMark";
 import type { OpenBatch } from "./useBatch";
 
 const TABS = [
   { id: "plan", label: "Plan", path: "" },
+  { id: "weigh", label: "Weigh up", path: "/weigh" },
   { id: "pour", label: "Pour", path: "/pour" },
   { id: "book", label: "Book", path: "/book" },
 ] as const;
@@ -18,7 +20,7 @@ export function BatchHead({
 }: {
   id: string;
   batch: OpenBatch;
-  tab: "plan" | "pour" | "book";
+  tab: (typeof TABS)[number]["id"];
   children?: ReactNode;
 }) {
   const go = async (path: string) => {
@@ -26,16 +28,17 @@ export function BatchHead({
     location.href = `/batches/${id}${path}`;
   };
   return (
-    <header className="flex items-end gap-3 px-3 pt-2">
+    <header className="flex items-end gap-3 px-3 pt-2 print:hidden">
       <a href="/" className="mb-1.5 text-muted underline-offset-2 hover:underline">
         Shelf
       </a>
-      <input
-        aria-label="Name of the batch"
-        className="mb-0.5 w-64 min-w-40 rounded border border-transparent bg-transparent px-1 font-head text-[22px] font-semibold hover:border-rule"
-        value={batch.plan.title}
-        onChange={(e) => batch.set(["title"], e.currentTarget.value)}
-        onBlur={batch.seal}
+      <BoundText
+        open={{ document: batch.plan, set: batch.set, seal: batch.seal }}
+        path={["title"]}
+        label="Name of the batch"
+        hideLabel
+        className="mb-0.5 w-64 min-w-40"
+        fieldClass="rounded border border-transparent bg-transparent px-1 font-head text-[22px] font-semibold hover:border-rule"
       />
       <div className="mb-1.5 min-w-0 flex-1 truncate text-muted">{children}</div>
       {tab === "plan" && (
@@ -80,7 +83,7 @@ export function BatchHead({
         ))}
       </nav>
       <span className="mb-1.5 w-32 text-right text-[13px]">
-        <SaveMark batch={batch} />
+        <SaveMark saveState={batch.saveState} />
       </span>
     </header>
   );

@@ -1,9 +1,9 @@
 import { format } from "date-fns";
+import type { SaveState } from "./saver";
 import type { OpenBatch } from "./useBatch";
 
-/** Where the saving stands; a conflict is settled here, with both versions kept until the choice is made. */
-export function SaveMark({ batch }: { batch: OpenBatch }) {
-  const { saveState } = batch;
+/** Where the saving stands. */
+export function SaveMark({ saveState }: { saveState: SaveState }) {
   const words = {
     saved: saveState.kind === "saved" && saveState.at ? `saved ${format(saveState.at, "HH:mm:ss")}` : "all saved",
     unsaved: "not saved yet…",
@@ -19,8 +19,16 @@ export function SaveMark({ batch }: { batch: OpenBatch }) {
   );
 }
 
-export function SaveTrouble({ batch }: { batch: OpenBatch }) {
-  const { saveState } = batch;
+interface ConflictProps {
+  saveState: SaveState;
+  onMine: () => void;
+  onTheirs: () => void;
+  /** Keeps both; where a copy can be made. */
+  onBoth?: () => void;
+}
+
+/** What stands in the way of saving; a conflict is settled here, with both versions kept until the choice is made. */
+export function ConflictNotice({ saveState, onMine, onTheirs, onBoth }: ConflictProps) {
   if (saveState.kind === "retrying" || saveState.kind === "refused") {
     return (
       <p role="alert" className="notice-amber">
@@ -33,18 +41,30 @@ export function SaveTrouble({ batch }: { batch: OpenBatch }) {
   return (
     <div role="alert" className="notice-amber flex flex-wrap items-center gap-2">
       <span>
-        <strong>Changed in another window.</strong> Version {current.version} was saved there at{" "}
-        {format(new Date(current.updatedAt), "HH:mm:ss")}. Nothing was overwritten; both are kept until you choose.
+        <strong>Changed in another window.</strong> Version {current.version} was saved there
+        {current.updatedAt ? ` at ${format(new Date(current.updatedAt), "HH:mm:ss")}` : ""}. Nothing was overwritten;
+        both are kept until you choose.
       </span>
-      <button type="button" className="button" onClick={() => batch.settle("both")}>
-        Keep both: mine as a new batch
-      </button>
-      <button type="button" className="button" onClick={() => batch.settle("theirs")}>
+      {onBoth && (
+        <button type="button" className="button" onClick={onBoth}>
+          Keep both: mine as a new batch
+        </button>
+      )}
+      <button type="button" className="button" onClick={onTheirs}>
         Take the other
       </button>
-      <button type="button" className="button" onClick={() => batch.settle("mine")}>
+      <button type="button" className="button" onClick={onMine}>
         Put mine over it
       </button>
     </div>
   );
 }
+
+export const SaveTrouble = ({ batch }: { batch: OpenBatch }) => (
+  <ConflictNotice
+    saveState={batch.saveState}
+    onBoth={() => void batch.settle("both")}
+    onTheirs={() => void batch.settle("theirs")}
+    onMine={() => void batch.settle("mine")}
+  />
+);

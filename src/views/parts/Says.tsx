@@ -1,4 +1,4 @@
-import type { Notice } from "../../core/plan/notices";
+import type { Notice } from "../../core/plan/notices/notice";
 
 const MARK = { block: "Stop:", ask: "Check:", hint: "" } as const;
 

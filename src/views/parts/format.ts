@@ -1,11 +1,3 @@
-const thin = "\u202f";
-
-/** 1472 -> "1 472 g"; below 20 g with one decimal. */
-export function grams(g: number): string {
-  const digits = Math.abs(g) < 19.95 ? g.toFixed(1) : String(Math.round(g));
-  return `${digits.replace(/\B(?=(\d{3})+(?!\d)(?<!\.\d*))/g, thin)} g`;
-}
-
 export const percent = (v: number, decimals = 1) => `${Number(v.toFixed(decimals))} %`;
 
 /** 642 s -> "10:42". */

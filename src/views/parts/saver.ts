@@ -1,19 +1,34 @@
 import type { Plan } from "../../core/plan/schema";
 
-export interface StoredBatch {
-  id: string;
+/** What the server keeps of a document: its version and the document as it answers it. */
+export interface Stored<D> {
   version: number;
   updatedAt: string;
-  document: Plan;
+  document: D;
 }
 
-export type SaveState =
+export interface StoredBatch extends Stored<Plan> {
+  id: string;
+}
+
+export type SaveState<D = unknown> =
   | { kind: "saved"; at: Date | null }
   | { kind: "unsaved" }
   | { kind: "saving" }
   | { kind: "retrying"; message: string }
   | { kind: "refused"; message: string }
-  | { kind: "conflict"; current: StoredBatch; mine: Plan };
+  | { kind: "conflict"; current: Stored<D>; mine: D };
+
+/** Where and how a document is saved. */
+export interface SavePlace<D> {
+  /** Name of the document in this browser's store of drafts. */
+  key: string;
+  url: string;
+  /** What is sent of it. */
+  bodyOf: (document: D) => unknown;
+  /** What an answer of the server says of it. */
+  storedOf: (answer: unknown) => Stored<D>;
+}
 
 const DEBOUNCE_MS = 350;
 const RETRY_MS = 2500;
@@ -21,9 +36,9 @@ const PREFIX = "tundish.draft.";
 /** A draft of another tab younger than this is still being saved there; older ones were left behind. */
 const LEFT_BEHIND_MS = 15_000;
 
-interface Draft {
+interface Draft<D> {
   version: number;
-  document: Plan;
+  document: D;
   atMs: number;
 }
 
@@ -35,19 +50,19 @@ function tabId(): string {
   sessionStorage.setItem("tundish.tab", made);
   return made;
 }
-const draftKey = (id: string) => `${PREFIX}${id}.${tabId()}`;
+const draftKey = (key: string) => `${PREFIX}${key}.${tabId()}`;
 
-/** What this browser still holds unsaved of a batch: this tab's draft, or one that a closed tab left behind. Null when nothing. */
-export function readDraft(id: string): { version: number; document: Plan } | null {
+/** What this browser still holds unsaved of a document: this tab's draft, or one that a closed tab left behind. Null when nothing. */
+export function readDraft<D>(key: string): { version: number; document: D } | null {
   try {
-    const own = localStorage.getItem(draftKey(id));
-    if (own) return JSON.parse(own) as Draft;
-    for (const key of Object.keys(localStorage)) {
-      if (!key.startsWith(`${PREFIX}${id}.`)) continue;
-      const draft = JSON.parse(localStorage.getItem(key) ?? "null") as Draft | null;
+    const own = localStorage.getItem(draftKey(key));
+    if (own) return JSON.parse(own) as Draft<D>;
+    for (const name of Object.keys(localStorage)) {
+      if (!name.startsWith(`${PREFIX}${key}.`)) continue;
+      const draft = JSON.parse(localStorage.getItem(name) ?? "null") as Draft<D> | null;
       if (!draft || Date.now() - draft.atMs < LEFT_BEHIND_MS) continue;
-      localStorage.removeItem(key);
-      localStorage.setItem(draftKey(id), JSON.stringify(draft));
+      localStorage.removeItem(name);
+      localStorage.setItem(draftKey(key), JSON.stringify(draft));
       return draft;
     }
   } catch {
@@ -56,31 +71,31 @@ export function readDraft(id: string): { version: number; document: Plan } | nul
   return null;
 }
 
-const same = (a: Plan, b: Plan) => JSON.stringify(a) === JSON.stringify(b);
+export const sameDocument = (a: unknown, b: unknown) => JSON.stringify(a) === JSON.stringify(b);
 
 /**
- * Saves the newest document of one batch: debounced, one request at a time, in order, each over the version last seen. Until the
+ * Saves the newest state of one document: debounced, one request at a time, in order, each over the version last seen. Until the
  * server has acknowledged it, a draft stays in this browser. A conflict stops saving until it is settled.
  */
-export class Saver {
-  private pending: Plan | null = null;
+export class Saver<D> {
+  private pending: D | null = null;
   private timer: ReturnType<typeof setTimeout> | null = null;
   private running: Promise<void> | null = null;
   private isBlocked = false;
 
   constructor(
-    private readonly id: string,
+    private readonly place: SavePlace<D>,
     private version: number,
-    private readonly onState: (state: SaveState) => void,
+    private readonly onState: (state: SaveState<D>) => void,
   ) {}
 
   /** Saves soon; `now` skips the debounce. */
-  save(plan: Plan, now = false): void {
-    this.pending = plan;
-    this.keepDraft(plan);
+  save(document: D, now = false): void {
+    this.pending = document;
+    this.keepDraft(document);
     if (this.isBlocked) return;
     this.onState({ kind: "unsaved" });
-    this.plan(now ? 0 : DEBOUNCE_MS);
+    this.schedule(now ? 0 : DEBOUNCE_MS);
   }
 
   /** Resolves when all that was handed over is acknowledged, or cannot be for now. */
@@ -95,24 +110,24 @@ export class Saver {
   /** Gives up what is pending: the other version is taken. */
   discard(): void {
     this.pending = null;
-    localStorage.removeItem(draftKey(this.id));
+    localStorage.removeItem(draftKey(this.place.key));
   }
 
   /** Goes on over the version that the conflict showed. */
-  settle(version: number, plan: Plan): void {
+  settle(version: number, document: D): void {
     this.version = version;
     this.isBlocked = false;
-    this.save(plan, true);
+    this.save(document, true);
   }
 
   /** Stops and shows both versions. */
-  reportConflict(current: StoredBatch, mine: Plan): void {
+  reportConflict(current: Stored<D>, mine: D): void {
     this.isBlocked = true;
     this.pending = mine;
     this.onState({ kind: "conflict", current, mine });
   }
 
-  private plan(delayMs: number): void {
+  private schedule(delayMs: number): void {
     if (this.timer) clearTimeout(this.timer);
     this.timer = setTimeout(() => {
       this.timer = null;
@@ -123,43 +138,47 @@ export class Saver {
   private send(): Promise<void> {
     this.running = this.put().finally(() => {
       this.running = null;
-      if (this.pending && !this.isBlocked && !this.timer) this.plan(0);
+      if (this.pending && !this.isBlocked && !this.timer) this.schedule(0);
     });
     return this.running;
   }
 
   private async put(): Promise<void> {
-    const plan = this.pending;
-    if (!plan) return;
+    const document = this.pending;
+    if (!document) return;
     this.onState({ kind: "saving" });
     let response: Response;
     try {
-      response = await fetch(`/api/batches/${this.id}`, {
+      response = await fetch(this.place.url, {
         method: "PUT",
         headers: { "content-type": "application/json", "if-match": `"${this.version}"` },
-        body: JSON.stringify(plan),
+        body: JSON.stringify(this.place.bodyOf(document)),
       });
     } catch {
       this.retry("The server does not answer. Your changes are kept in this browser; trying again.");
       return;
     }
     if (response.ok) {
-      const saved = (await response.json()) as StoredBatch;
-      this.version = saved.version;
-      if (this.pending === plan) this.discard();
+      this.version = this.place.storedOf(await response.json()).version;
+      if (this.pending === document) this.discard();
       this.onState(this.pending ? { kind: "unsaved" } : { kind: "saved", at: new Date() });
       return;
     }
-    const answer = (await response.json().catch(() => ({}))) as { detail?: string; current?: StoredBatch };
+    await this.refused(response, document);
+  }
+
+  private async refused(response: Response, document: D): Promise<void> {
+    const answer = (await response.json().catch(() => ({}))) as { detail?: string; current?: unknown };
     if (response.status === 409 && answer.current) {
-      if (same(answer.current.document, plan)) {
-        this.version = answer.current.version;
-        if (this.pending === plan) this.discard();
+      const current = this.place.storedOf(answer.current);
+      if (sameDocument(current.document, document)) {
+        this.version = current.version;
+        if (this.pending === document) this.discard();
         this.onState({ kind: "saved", at: new Date() });
-      } else this.reportConflict(answer.current, this.pending ?? plan);
-    } else if (response.status >= 500)
+      } else this.reportConflict(current, this.pending ?? document);
+    } else if (response.status >= 500) {
       this.retry("The server met an error. Your changes are kept in this browser; trying again.");
-    else {
+    } else {
       this.isBlocked = true;
       this.onState({ kind: "refused", message: answer.detail ?? "The server refused the change." });
     }
@@ -167,13 +186,13 @@ export class Saver {
 
   private retry(message: string): void {
     this.onState({ kind: "retrying", message });
-    this.plan(RETRY_MS);
+    this.schedule(RETRY_MS);
   }
 
-  private keepDraft(plan: Plan): void {
+  private keepDraft(document: D): void {
     try {
-      const draft: Draft = { version: this.version, document: plan, atMs: Date.now() };
-      localStorage.setItem(draftKey(this.id), JSON.stringify(draft));
+      const draft: Draft<D> = { version: this.version, document, atMs: Date.now() };
+      localStorage.setItem(draftKey(this.place.key), JSON.stringify(draft));
     } catch {
       // A full or forbidden browser store: the server still gets the change.
     }

@@ -1,21 +1,32 @@
 import type { Derived } from "../../core/plan/derive";
-import { grams } from "../parts/format";
+import { openItems } from "../../core/weighup/weighUp";
+import { useUnits } from "../parts/units";
+import type { OpenBatch } from "../parts/useBatch";
 
 const CAUTIONS = [
   "Goggles, gloves, long sleeves and trousers, closed shoes; hair tied. The gear stays on until the washing-up is done.",
-  "Children and pets out, fresh air, surface covered.",
   "Lye into water, never water into lye; stir until no crust sits at the bottom. Heat-proof vessel, no aluminium.",
   "Raw batter is caustic too. On skin: rinse with plenty of water. In the eyes: rinse 15-20 minutes and seek medical help. Swallowed: poison centre or doctor, no vomiting.",
   "Follow the suppliers' safety data sheets and local rules; a fragrance's certificate sets its limit for the cured bar.",
 ];
 
-/** Cautions and what stands in the way, before lye meets oil. */
-export function BeforePour({ derived, onStart }: { derived: Derived; onStart: () => void }) {
+interface Props {
+  id: string;
+  batch: OpenBatch;
+  derived: Derived;
+  onStart: () => void;
+}
+
+/** Cautions and what stands in the way, before lye meets oil. Unticked safety items bar the start; others are asked about once. */
+export function BeforePour({ id, batch, derived, onStart }: Props) {
+  const { grams } = useUnits();
   const blocks = derived.notices.filter((n) => n.level === "block");
   const asks = derived.notices.filter((n) => n.level === "ask");
-  const batter = derived.masses?.batters[0];
+  const open = openItems(derived.weighUp);
+  const goesOn = batch.plan.weighUp.goesOnUnticked;
+  const isAsked = open.safety.length === 0 && open.others.length > 0 && !goesOn;
   return (
-    <div className="mx-auto grid max-w-[1180px] grid-cols-[minmax(0,1fr)_360px] gap-10 p-8 text-[18px] max-lg:grid-cols-1">
+    <div className="mx-auto grid max-w-[1180px] grid-cols-[minmax(0,1fr)_400px] gap-10 p-8 text-[18px] max-lg:grid-cols-1">
       <div>
         <h1 className="text-[34px]">Before lye meets oil</h1>
         <ul className="mt-4 grid gap-2.5">
@@ -28,7 +39,7 @@ export function BeforePour({ derived, onStart }: { derived: Derived; onStart: ()
         <button
           type="button"
           className="button button-main mt-7 !min-h-[76px] px-8 text-[24px] disabled:!bg-rule disabled:!text-ink"
-          disabled={blocks.length > 0}
+          disabled={blocks.length > 0 || open.safety.length > 0 || isAsked}
           onClick={onStart}
         >
           Lye meets oil now: start the clock
@@ -38,6 +49,46 @@ export function BeforePour({ derived, onStart }: { derived: Derived; onStart: ()
         </p>
       </div>
       <div>
+        {open.safety.length > 0 && (
+          <section className="mb-5">
+            <h2 className="text-[20px] text-cut">Not ticked yet</h2>
+            <p className="notice-cut mt-2 text-[16px]">
+              {open.safety.length} of the safety items on the weigh-up sheet. The pour cannot start without them.
+            </p>
+            <a className="button button-main mt-2 !min-h-12" href={`/batches/${id}/weigh`}>
+              To the weigh-up sheet
+            </a>
+          </section>
+        )}
+        {isAsked && (
+          <section className="mb-5">
+            <h2 className="text-[20px]">Go on without these?</h2>
+            <p className="notice-amber mt-2 text-[16px]">
+              {open.others.length} {open.others.length === 1 ? "line of" : "lines of"} the weigh-up{" "}
+              {open.others.length === 1 ? "is" : "are"} not ticked:{" "}
+              {open.others
+                .slice(0, 4)
+                .map((i) => i.words)
+                .join("; ")}
+              {open.others.length > 4 ? "; and more" : ""}.
+            </p>
+            <p className="mt-2 flex flex-wrap gap-2">
+              <a className="button !min-h-12" href={`/batches/${id}/weigh`}>
+                Tick them
+              </a>
+              <button
+                type="button"
+                className="button !min-h-12"
+                onClick={() => {
+                  batch.set(["weighUp", "goesOnUnticked"], true);
+                  batch.seal();
+                }}
+              >
+                All is at hand: go on
+              </button>
+            </p>
+          </section>
+        )}
         {blocks.length > 0 && (
           <section className="mb-5">
             <h2 className="text-[20px] text-cut">Cannot be poured yet</h2>
@@ -58,13 +109,16 @@ export function BeforePour({ derived, onStart }: { derived: Derived; onStart: ()
             ))}
           </section>
         )}
-        {batter && (
+        {derived.masses && (
           <section>
             <h2 className="text-[20px]">Ready at hand</h2>
-            <p className="mt-2 text-[16px] leading-relaxed">
-              {grams(batter.oilsG)} of oils, {grams(batter.lyeG)} of lye in {grams(batter.waterG)} of water, both cooled
-              to the plan's temperature; colours dispersed, scents weighed, one part per cup.
-            </p>
+            {derived.masses.batters.map((b) => (
+              <p key={b.id} className="mt-2 text-[16px] leading-relaxed">
+                {grams(b.oilsG)} of oils, {grams(b.lyeG)} of lye in {grams(b.waterG + b.milkG)} of water
+                {b.milkG > 0 ? " and milk" : ""}, both at the plan's temperature; colours dispersed, scents weighed, one
+                part per cup.
+              </p>
+            ))}
           </section>
         )}
       </div>

@@ -1,5 +1,4 @@
 import { useEffect } from "react";
-import { portionHex } from "../../core/colour/portionColour";
 import { DEVIATIONS, type Deviation, type Plan } from "../../core/plan/schema";
 import { STAGES } from "../../core/trace/stages";
 import { Spot } from "../parts/Cup";
@@ -17,6 +16,7 @@ export const DEVIATION_WORDS: Record<Deviation, string> = {
 interface Props {
   pad: Pad;
   plan: Plan;
+  palette: string[];
   onPad: (pad: Pad | null) => void;
   onCheck: (portionId: string, trace: number) => void;
   onDeviation: (eventId: string, what: Deviation) => void;
@@ -31,7 +31,7 @@ interface Choice {
 }
 
 /** A few big choices, each on a number key; Escape leaves. */
-export function NotePad({ pad, plan, onPad, onCheck, onDeviation }: Props) {
+export function NotePad({ pad, plan, palette, onPad, onCheck, onDeviation }: Props) {
   const heading =
     pad.kind === "deviation"
       ? "Noted. What was different?"
@@ -49,7 +49,7 @@ export function NotePad({ pad, plan, onPad, onCheck, onDeviation }: Props) {
         ? plan.portions.map((p, i) => ({
             key: String(i + 1),
             label: p.name,
-            hex: portionHex(p.colourants),
+            hex: palette[i],
             take: () => onPad({ kind: "check", portionId: p.id }),
           }))
         : STAGES.map((s, i) => ({

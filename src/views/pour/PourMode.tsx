@@ -1,5 +1,7 @@
 import { useEffect, useState } from "react";
+import type { Bench } from "../../core/library/bench";
 import { BatchHead } from "../parts/BatchHead";
+import { BenchProvider } from "../parts/bench";
 import { clock } from "../parts/format";
 import { SaveMark, SaveTrouble } from "../parts/SaveMark";
 import type { StoredBatch } from "../parts/saver";
@@ -14,7 +16,15 @@ import { usePour } from "./usePour";
 import { useWakeLock } from "./useWakeLock";
 
 /** Pour mode: one instruction at a time, readable from a distance, every action on a key and on a big button. */
-export default function PourMode({ initial }: { initial: StoredBatch }) {
+export default function PourMode({ initial, bench }: { initial: StoredBatch; bench: Bench }) {
+  return (
+    <BenchProvider bench={bench}>
+      <Pouring initial={initial} />
+    </BenchProvider>
+  );
+}
+
+function Pouring({ initial }: { initial: StoredBatch }) {
   const batch = useBatch(initial);
   const pour = usePour(batch);
   const [pad, setPad] = useState<Pad | null>(null);
@@ -51,7 +61,7 @@ export default function PourMode({ initial }: { initial: StoredBatch }) {
         <BatchHead id={initial.id} batch={batch} tab="pour" />
         <main className="mx-2.5 mb-2.5 flex-1 rounded-lg border-[1.5px] border-ink bg-sheet">
           <SaveTrouble batch={batch} />
-          <BeforePour derived={pour.derived} onStart={pour.start} />
+          <BeforePour id={initial.id} batch={batch} derived={pour.derived} onStart={pour.start} />
         </main>
       </div>
     );
@@ -89,7 +99,7 @@ export default function PourMode({ initial }: { initial: StoredBatch }) {
         </span>
         <AbandonPour onAbandon={pour.abandon} />
         <span className="flex-1" />
-        <SaveMark batch={batch} />
+        <SaveMark saveState={batch.saveState} />
         <output className="font-head text-[38px] font-semibold" aria-label="Time since lye met oil">
           {clock(pour.nowS)}
         </output>
@@ -106,6 +116,7 @@ export default function PourMode({ initial }: { initial: StoredBatch }) {
               <NotePad
                 pad={pad}
                 plan={plan}
+                palette={pour.derived.colours.map((c) => c.fresh)}
                 onPad={setPad}
                 onCheck={(portionId, trace) => {
                   pour.check(portionId, trace);

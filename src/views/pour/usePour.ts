@@ -3,6 +3,7 @@ import { type Derived, derive } from "../../core/plan/derive";
 import { nextId } from "../../core/plan/newPlan";
 import type { Deviation, Plan, RecordEvent } from "../../core/plan/schema";
 import type { ScheduledStep } from "../../core/schedule/run";
+import { useUnits } from "../parts/units";
 import type { OpenBatch } from "../parts/useBatch";
 
 export interface Pour {
@@ -42,7 +43,11 @@ export function usePour(batch: OpenBatch): Pour {
   const endS = finishedAt && startedAt ? since(Date.parse(finishedAt)) : null;
   const nowS = endS ?? since(nowMs);
   const wholeS = Math.floor(nowS);
-  const derived = useMemo(() => derive(plan, startedAt === null ? undefined : wholeS), [plan, startedAt, wholeS]);
+  const { units } = useUnits();
+  const derived = useMemo(
+    () => derive(plan, startedAt === null ? undefined : wholeS, units),
+    [plan, startedAt, wholeS, units],
+  );
   const steps = derived.timeline?.steps ?? [];
   const currentIndex = steps.findIndex((s) => !s.done);
   const current = isOn && currentIndex >= 0 ? steps[currentIndex] : null;

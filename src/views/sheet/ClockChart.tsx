@@ -1,4 +1,4 @@
-import { lightness } from "../../core/colour/portionColour";
+import { lightness } from "../../core/colour/mix";
 import type { Plan } from "../../core/plan/schema";
 import { type Curve, type ScheduledStep, timeAtTrace } from "../../core/schedule/run";
 import type { Timeline } from "../../core/schedule/timeline";

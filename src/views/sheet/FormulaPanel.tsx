@@ -1,27 +1,33 @@
-import { Plus, X } from "lucide-react";
-import { OILS } from "../../core/formula/oils";
+import { SlidersHorizontal, X } from "lucide-react";
 import type { WaterMethod } from "../../core/formula/water";
-import { nextId } from "../../core/plan/newPlan";
-import { stageName } from "../../core/trace/stages";
-import { grams, percent } from "../parts/format";
+import { useBench, useOilFinder } from "../parts/bench";
+import { BoundNumber } from "../parts/bound";
+import { percent } from "../parts/format";
 import { NumberField } from "../parts/NumberField";
 import { Says } from "../parts/Says";
-import type { PanelProps } from "./panel";
+import { useUnits } from "../parts/units";
+import { BlendTo } from "./formula/BlendTo";
+import { OilPicker } from "./formula/OilPicker";
+import { oilsEdit, withOil } from "./formula/oilEdits";
+import { WATER_LABELS } from "./formula/waterLabels";
+import { editable, type PanelProps } from "./panel";
 
-const WATER_LABELS: Record<WaterMethod, string> = {
-  concentration: "lye in the water, %",
-  ratio: "water : lye",
-  percentOfOils: "water, % of oils",
-};
+type Props = PanelProps & { batterId: string; onBatter: (id: string) => void; onMore: () => void };
 
-/** Oils by share, superfat, water in any of the three ways, temperatures; the grams to weigh, and the cautions of the lye. */
-export function FormulaPanel({ batch, derived, disabled }: PanelProps) {
-  const batter = batch.plan.batters[0];
-  const masses = derived.masses?.batters[0];
+/** The formula in short: oils by share, superfat, water in any of the three ways, temperatures; the grams to weigh, and the cautions of the lye. */
+export function FormulaPanel({ batch, derived, disabled, batterId, onBatter, onMore }: Props) {
+  const { plan } = batch;
+  const batter = plan.batters.find((b) => b.id === batterId) ?? plan.batters[0];
+  const masses = derived.masses?.batters.find((b) => b.id === batter.id);
   const at = (...rest: string[]) => ["batters", `#${batter.id}`, ...rest];
   const water = derived.water.get(batter.id);
+  const { oils } = useBench();
+  const find = useOilFinder(plan);
+  const { grams } = useUnits();
   const total = batter.oils.reduce((sum, o) => sum + o.sharePct, 0);
   const own = (field: string) => (f: string) => f.startsWith(`batters.${batter.id}.${field}`);
+  const open = editable(batch, disabled);
+  const setOils = (next: typeof batter.oils) => batch.edit(oilsEdit(plan, batter, next, find));
 
   const setMethod = (method: WaterMethod) => {
     const value = water ? Number(water[method].toFixed(2)) : batter.water.value;
@@ -31,19 +37,36 @@ export function FormulaPanel({ batch, derived, disabled }: PanelProps) {
 
   return (
     <section aria-labelledby="formula-head" className="flex flex-col gap-1">
-      <div className="flex items-baseline justify-between">
-        <h2 id="formula-head" className="text-[15px]">
-          Formula
-        </h2>
-        <NumberField
-          label="superfat"
-          unit="%"
-          width="w-10"
-          value={batter.superfatPct}
-          disabled={disabled}
-          onChange={(v) => batch.set(at("superfatPct"), v)}
-          onBlur={batch.seal}
-        />
+      <div className="flex items-baseline justify-between gap-1">
+        {plan.batters.length > 1 ? (
+          <select
+            id="formula-head"
+            aria-label="Batter shown"
+            className="min-w-0 flex-1 bg-transparent font-head text-[15px] font-semibold"
+            value={batter.id}
+            onChange={(e) => onBatter(e.currentTarget.value)}
+          >
+            {plan.batters.map((b) => (
+              <option key={b.id} value={b.id}>
+                {b.name}
+              </option>
+            ))}
+          </select>
+        ) : (
+          <h2 id="formula-head" className="text-[15px]">
+            Formula
+          </h2>
+        )}
+        <BoundNumber open={open} path={at("superfatPct")} label="superfat" unit="%" width="w-10" />
+        <button
+          type="button"
+          className="icon-button !w-5"
+          aria-label="The whole formula"
+          title="The whole formula: size, milk, additives, lye, library"
+          onClick={onMore}
+        >
+          <SlidersHorizontal size={14} />
+        </button>
       </div>
       <Says notices={derived.notices} fields={own("superfatPct")} />
       <table className="w-full border-collapse">
@@ -64,25 +87,29 @@ export function FormulaPanel({ batch, derived, disabled }: PanelProps) {
                   className="h-6 w-full truncate bg-transparent"
                   value={row.oilId}
                   disabled={disabled}
-                  onChange={(e) => batch.set(at("oils", `#${row.id}`, "oilId"), e.currentTarget.value)}
+                  onChange={(e) => {
+                    const oilId = e.currentTarget.value;
+                    setOils(batter.oils.map((o) => (o.id === row.id ? { ...o, oilId } : o)));
+                  }}
                 >
-                  {OILS.map((o) => (
+                  {!oils.some((o) => o.id === row.oilId) && (
+                    <option value={row.oilId}>{find(row.oilId)?.name ?? `${row.oilId}: not known`}</option>
+                  )}
+                  {oils.map((o) => (
                     <option key={o.id} value={o.id}>
-                      {o.name}
+                      {o.document.name}
                     </option>
                   ))}
                 </select>
               </td>
               <td className="whitespace-nowrap">
-                <NumberField
+                <BoundNumber
+                  open={open}
+                  path={at("oils", `#${row.id}`, "sharePct")}
                   label={`Share of ${row.oilId}, %`}
                   hideLabel
                   width="w-10"
                   unit="%"
-                  value={row.sharePct}
-                  disabled={disabled}
-                  onChange={(v) => batch.set(at("oils", `#${row.id}`, "sharePct"), v)}
-                  onBlur={batch.seal}
                 />
               </td>
               <td className="whitespace-nowrap pl-2 text-right font-semibold">
@@ -92,9 +119,9 @@ export function FormulaPanel({ batch, derived, disabled }: PanelProps) {
                 {!disabled && (
                   <button
                     type="button"
-                    className="icon-button"
-                    aria-label={`Remove ${row.oilId}`}
-                    onClick={() => batch.edit({ kind: "remove", path: at("oils"), id: row.id })}
+                    className="icon-button !w-5"
+                    aria-label={`Remove ${find(row.oilId)?.name ?? row.oilId}`}
+                    onClick={() => setOils(batter.oils.filter((o) => o.id !== row.id))}
                   >
                     <X size={13} />
                   </button>
@@ -104,27 +131,12 @@ export function FormulaPanel({ batch, derived, disabled }: PanelProps) {
           ))}
         </tbody>
       </table>
-      <div className="flex items-baseline justify-between">
+      <div className="flex flex-wrap items-baseline justify-between">
         {!disabled && (
-          <button
-            type="button"
-            className="inline-flex items-center gap-1 text-muted hover:text-ink"
-            onClick={() => {
-              const free = OILS.find((o) => !batter.oils.some((r) => r.oilId === o.id)) ?? OILS[0];
-              const item = {
-                id: nextId(batter.oils, "l"),
-                oilId: free.id,
-                sharePct: Math.max(0, Number((100 - total).toFixed(2))),
-              };
-              batch.edit({ kind: "insert", path: at("oils"), index: batter.oils.length, item });
-            }}
-          >
-            <Plus size={13} /> oil
-          </button>
+          <OilPicker taken={batter.oils.map((o) => o.oilId)} onPick={(id) => setOils(withOil(batter, id))} />
         )}
-        <span>
-          oils <strong>{masses ? grams(masses.oilsG) : "–"}</strong>{" "}
-          <span className="text-muted">({percent(total)})</span>
+        <span className="ml-auto">
+          <strong>{masses ? grams(masses.oilsG) : "–"}</strong> <span className="text-muted">({percent(total)})</span>
         </span>
       </div>
       <Says notices={derived.notices} fields={own("oils")} />
@@ -159,54 +171,40 @@ export function FormulaPanel({ batch, derived, disabled }: PanelProps) {
         </p>
       )}
       <div className="border-l-4 border-cut bg-[var(--field)] px-2 py-1">
-        <div className="flex justify-between">
+        <div className="flex flex-wrap justify-between gap-x-2">
           <span>
-            lye (NaOH, {batter.lye.purityPct} %){" "}
+            lye ({batter.lye.kohSharePct > 0 ? "NaOH + KOH" : `NaOH, ${batter.lye.purityPct} %`}){" "}
             <strong className="font-head text-[15px]">{masses ? grams(masses.lyeG) : "–"}</strong>
           </span>
           <span>
             water <strong className="font-head text-[15px]">{masses ? grams(masses.waterG) : "–"}</strong>
           </span>
+          {masses && masses.milkG > 0 && (
+            <span>
+              milk <strong className="font-head text-[15px]">{grams(masses.milkG)}</strong>
+            </span>
+          )}
         </div>
         <p className="text-[12.5px] leading-tight">
           Lye into water, never water into lye. Goggles, gloves, fresh air; no aluminium. Follow its data sheet.
-          {masses && ` Effective superfat ${percent(masses.effectiveSuperfatPct)}, dispersion oil counted.`}
+          {masses && ` Effective superfat ${percent(masses.effectiveSuperfatPct)}, all fats counted.`}
         </p>
       </div>
-      <Says notices={derived.notices} fields={own("water")} />
+      <Says
+        notices={derived.notices}
+        fields={(f) => own("water")(f) || own("milk")(f) || own("additives")(f) || own("iceSharePct")(f)}
+      />
       <div className="flex items-baseline justify-between">
-        <NumberField
+        <BoundNumber
+          open={open}
+          path={at("startTemperatureC")}
           label="lye + oils at"
-          unit="°C"
+          quantity="temperature"
           width="w-9"
-          value={batter.startTemperatureC}
-          disabled={disabled}
-          onChange={(v) => batch.set(at("startTemperatureC"), v)}
-          onBlur={batch.seal}
         />
-        <NumberField
-          label="room"
-          unit="°C"
-          width="w-9"
-          value={batch.plan.roomTemperatureC}
-          disabled={disabled}
-          onChange={(v) => batch.set(["roomTemperatureC"], v)}
-          onBlur={batch.seal}
-        />
+        <BoundNumber open={open} path={["roomTemperatureC"]} label="room" quantity="temperature" width="w-9" />
       </div>
-      <div className="flex items-baseline justify-between">
-        <NumberField
-          label="blend until trace"
-          width="w-10"
-          step={0.1}
-          decimals={2}
-          value={batter.blendToTrace}
-          disabled={disabled}
-          onChange={(v) => batch.set(at("blendToTrace"), v)}
-          onBlur={batch.seal}
-        />
-        <span className="whitespace-nowrap text-[12.5px] text-muted">{stageName(batter.blendToTrace)}; 2 is light</span>
-      </div>
+      <BlendTo open={open} path={at("blendToTrace")} value={batter.blendToTrace} />
       <Says notices={derived.notices} fields={own("startTemperatureC")} />
     </section>
   );

@@ -1,25 +1,34 @@
-import { X } from "lucide-react";
+import { SlidersHorizontal, X } from "lucide-react";
 import { COLOURANT_KINDS, type ColourantKindId } from "../../core/colour/kinds";
-import { portionHex } from "../../core/colour/portionColour";
+import { takeColourant, takeScent } from "../../core/library/use";
 import type { Edit } from "../../core/plan/edits/edit";
+import { plainColourant, plainScent } from "../../core/plan/newPlan";
 import type { Portion } from "../../core/plan/schema";
 import { SCENT_CLASSES, type ScentClassId } from "../../core/scent/classes";
+import { useBench } from "../parts/bench";
+import { BoundText } from "../parts/bound";
 import { Cup } from "../parts/Cup";
-import { grams, percent } from "../parts/format";
+import { percent } from "../parts/format";
 import { NumberField } from "../parts/NumberField";
 import { Says } from "../parts/Says";
-import type { PanelProps } from "./panel";
+import { SwatchInput } from "../parts/SwatchInput";
+import { useUnits } from "../parts/units";
+import { editable, type PanelProps } from "./panel";
 
-type Props = PanelProps & { portion: Portion };
+type Props = PanelProps & { portion: Portion; onMore: (portionId: string) => void };
 
 /** One cup: two lines of what it is, and how much of it. */
-export function PortionRow({ portion, batch, derived, disabled }: Props) {
+export function PortionRow({ portion, batch, derived, disabled, onMore }: Props) {
   const { plan } = batch;
   const at = (...rest: string[]) => ["portions", `#${portion.id}`, ...rest];
   const cup = derived.masses?.portions.find((m) => m.id === portion.id);
   const largest = Math.max(1, ...(derived.masses?.portions.map((m) => m.baseG) ?? []));
-  const hex = portionHex(portion.colourants);
-  const colourant = portion.colourants[0];
+  const hex = derived.palette[plan.portions.indexOf(portion)];
+  const colourant = portion.colourants.length === 1 ? portion.colourants[0] : undefined;
+  const open = editable(batch, disabled);
+  const { grams } = useUnits();
+  const { colourants, scents } = useBench();
+  const known = scents.find((s) => s.id === portion.scent?.libraryId);
 
   const remove = () => {
     const edits: Edit[] = plan.operations
@@ -44,48 +53,54 @@ export function PortionRow({ portion, batch, derived, disabled }: Props) {
     batch.edit({ kind: "all", edits: [...edits, { kind: "set", path: at("sharePct"), value: Math.max(0, share) }] });
   };
   const setScent = (value: string) => {
+    const find = (id: string) => scents.find((x) => x.id === id);
+    const row = find(value);
     if (value === "none") batch.set(at("scent"), null);
-    else if (portion.scent) batch.set(at("scent", "class"), value);
-    else batch.set(at("scent"), { name: "Scent", class: value as ScentClassId, dosePctOfOils: 3 });
+    else if (row) batch.set(at("scent"), takeScent(row, find));
+    else if (portion.scent && !known) batch.set(at("scent", "parts", "#s1", "class"), value);
+    else batch.set(at("scent"), plainScent("Scent", value as ScentClassId, portion.scent?.load.amount ?? 3));
     batch.seal();
   };
-  const setColour = (kind: string) => {
-    if (kind === "none") batch.set(at("colourants"), []);
-    else if (colourant) batch.set(at("colourants", `#${colourant.id}`, "kind"), kind as ColourantKindId);
-    else {
-      const row = COLOURANT_KINDS.find((k) => k.id === kind)!;
-      const swatchHex = kind === "titanium-dioxide" ? "#fbf8f1" : kind === "charcoal" ? "#2d2b2e" : "#7a8f6a";
-      batch.set(at("colourants"), [
-        { id: "c1", name: row.label, kind: row.id, swatchHex, gPer100gOils: row.usualGPer100gOils, carrierGPerG: 3 },
-      ]);
+  const setColour = (value: string) => {
+    const row = colourants.find((x) => x.id === value);
+    if (value === "none") batch.set(at("colourants"), []);
+    else if (row) batch.set(at("colourants"), [takeColourant(row, "c1")]);
+    else if (colourant && !colourant.libraryId) {
+      batch.set(at("colourants", `#${colourant.id}`, "kind"), value as ColourantKindId);
+    } else {
+      const kind = COLOURANT_KINDS.find((k) => k.id === value)!;
+      const swatch = kind.id === "titanium-dioxide" ? "#fbf8f1" : kind.id === "charcoal" ? "#2d2b2e" : "#7a8f6a";
+      batch.set(at("colourants"), [plainColourant("c1", kind.label, kind.id, swatch)]);
     }
     batch.seal();
   };
+  const colourValue = colourants.some((x) => x.id === colourant?.libraryId)
+    ? colourant!.libraryId!
+    : (colourant?.kind ?? "none");
 
   return (
     <li className="flex gap-2 border-b border-rule py-1" data-portion={portion.name}>
       <span className="relative shrink-0 self-start" title={colourant ? "Swatch colour" : "Natural batter"}>
         <Cup hex={hex} fill={(cup?.baseG ?? 0) / largest} size={44} />
-        {colourant && !disabled && (
-          <input
-            type="color"
-            aria-label={`Swatch of ${portion.name}`}
+        {colourant && !colourant.libraryId && !disabled && (
+          <SwatchInput
+            open={open}
+            path={at("colourants", `#${colourant.id}`)}
+            colourant={colourant}
+            label={`Swatch of ${portion.name}`}
             className="absolute inset-0 h-full w-full cursor-pointer opacity-0"
-            value={colourant.swatchHex}
-            onChange={(e) => batch.set(at("colourants", `#${colourant.id}`, "swatchHex"), e.currentTarget.value)}
-            onBlur={batch.seal}
           />
         )}
       </span>
       <div className="min-w-0 flex-1">
         <div className="flex items-baseline gap-1">
-          <input
-            aria-label="Name of the cup"
-            className="w-16 min-w-0 flex-1 rounded border border-transparent bg-transparent font-semibold hover:border-rule"
-            value={portion.name}
-            disabled={disabled}
-            onChange={(e) => batch.set(at("name"), e.currentTarget.value)}
-            onBlur={batch.seal}
+          <BoundText
+            open={open}
+            path={at("name")}
+            label="Name of the cup"
+            hideLabel
+            className="min-w-0 flex-1"
+            fieldClass="rounded border border-transparent bg-transparent font-semibold hover:border-rule"
           />
           {portion.takesRest ? (
             <span className="whitespace-nowrap">
@@ -121,6 +136,15 @@ export function PortionRow({ portion, batch, derived, disabled }: Props) {
           >
             {cup ? grams(cup.baseG) : "–"}
           </output>
+          <button
+            type="button"
+            className="icon-button !w-5"
+            aria-label={`All of ${portion.name}`}
+            title="Colour mix, scent, limits, keep-backs"
+            onClick={() => onMore(portion.id)}
+          >
+            <SlidersHorizontal size={13} />
+          </button>
           {!disabled && plan.portions.length > 1 && (
             <button type="button" className="icon-button !w-5" aria-label={`Remove ${portion.name}`} onClick={remove}>
               <X size={13} />
@@ -128,20 +152,41 @@ export function PortionRow({ portion, batch, derived, disabled }: Props) {
           )}
         </div>
         <div className="flex items-baseline gap-1 text-[12.5px]">
-          <select
-            aria-label={`Colourant of ${portion.name}`}
-            className="min-w-0 flex-1 bg-transparent text-muted"
-            value={colourant?.kind ?? "none"}
-            disabled={disabled}
-            onChange={(e) => setColour(e.currentTarget.value)}
-          >
-            <option value="none">no colour</option>
-            {COLOURANT_KINDS.map((k) => (
-              <option key={k.id} value={k.id}>
-                {k.label}
-              </option>
-            ))}
-          </select>
+          {portion.colourants.length > 1 ? (
+            <button
+              type="button"
+              className="min-w-0 flex-1 truncate text-left text-muted underline"
+              onClick={() => onMore(portion.id)}
+            >
+              mix of {portion.colourants.length}
+            </button>
+          ) : (
+            <select
+              aria-label={`Colourant of ${portion.name}`}
+              className="min-w-0 flex-1 bg-transparent text-muted"
+              value={colourValue}
+              disabled={disabled}
+              onChange={(e) => setColour(e.currentTarget.value)}
+            >
+              <option value="none">no colour</option>
+              {colourants.length > 0 && (
+                <optgroup label="Your library">
+                  {colourants.map((x) => (
+                    <option key={x.id} value={x.id}>
+                      {x.document.name}
+                    </option>
+                  ))}
+                </optgroup>
+              )}
+              <optgroup label="By kind">
+                {COLOURANT_KINDS.map((k) => (
+                  <option key={k.id} value={k.id}>
+                    {k.label}
+                  </option>
+                ))}
+              </optgroup>
+            </select>
+          )}
           <NumberField
             label="top"
             unit="%"
@@ -153,42 +198,50 @@ export function PortionRow({ portion, batch, derived, disabled }: Props) {
           />
         </div>
         <div className="flex items-baseline gap-1 text-[12.5px]">
-          {portion.scent && (
-            <input
-              aria-label={`Name of the scent in ${portion.name}`}
-              className="w-[84px] shrink-0 truncate rounded border border-transparent bg-transparent hover:border-rule"
-              value={portion.scent.name}
-              disabled={disabled}
-              onChange={(e) => batch.set(at("scent", "name"), e.currentTarget.value)}
-              onBlur={batch.seal}
-            />
-          )}
           <select
             aria-label={`Scent of ${portion.name}`}
-            className="min-w-0 flex-1 bg-transparent text-muted"
-            value={portion.scent?.class ?? "none"}
+            className={`min-w-0 flex-1 bg-transparent ${portion.scent ? "" : "text-muted"}`}
+            value={known ? known.id : (portion.scent?.parts[0].class ?? "none")}
             disabled={disabled}
             onChange={(e) => setScent(e.currentTarget.value)}
           >
             <option value="none">no scent</option>
-            {SCENT_CLASSES.map((c) => (
-              <option key={c.id} value={c.id}>
-                {c.label}
-              </option>
-            ))}
+            {scents.length > 0 && (
+              <optgroup label="Your library">
+                {scents.map((x) => (
+                  <option key={x.id} value={x.id}>
+                    {x.document.name}
+                  </option>
+                ))}
+              </optgroup>
+            )}
+            <optgroup label={portion.scent && !known ? `${portion.scent.name}, by class` : "By class"}>
+              {SCENT_CLASSES.map((c) => (
+                <option key={c.id} value={c.id}>
+                  {c.label}
+                </option>
+              ))}
+            </optgroup>
           </select>
           {portion.scent && (
-            <NumberField
-              label={`Dose of the scent in ${portion.name}, % of oils`}
-              hideLabel
-              unit="%"
-              width="w-9"
-              step={0.5}
-              value={portion.scent.dosePctOfOils}
-              disabled={disabled}
-              onChange={(v) => batch.set(at("scent", "dosePctOfOils"), v)}
-              onBlur={batch.seal}
-            />
+            <>
+              {known && (
+                <span className="whitespace-nowrap text-muted">
+                  {portion.scent.parts.length > 1 ? "blend" : portion.scent.parts[0].class}
+                </span>
+              )}
+              <NumberField
+                label={`Dose of the scent in ${portion.name}, % of ${portion.scent.load.base}`}
+                hideLabel
+                unit="%"
+                width="w-9"
+                step={0.5}
+                value={portion.scent.load.amount}
+                disabled={disabled}
+                onChange={(v) => batch.set(at("scent", "load", "amount"), v)}
+                onBlur={batch.seal}
+              />
+            </>
           )}
         </div>
         <Says notices={derived.notices} fields={(f) => f.startsWith(`portions.${portion.id}.`)} />

@@ -1,8 +1,10 @@
 import { Plus } from "lucide-react";
-import { nextId } from "../../core/plan/newPlan";
-import { grams } from "../parts/format";
+import { pairWords } from "../../core/colour/judge";
+import { nextId, plainColourant, plainPortion } from "../../core/plan/newPlan";
+import type { Portion } from "../../core/plan/schema";
 import { NumberField } from "../parts/NumberField";
 import { Says } from "../parts/Says";
+import { useUnits } from "../parts/units";
 import { PortionRow } from "./PortionRow";
 import type { PanelProps } from "./panel";
 
@@ -11,43 +13,28 @@ const MOST_PORTIONS = 8;
 const NEW_SWATCHES = ["#c8403a", "#4f7f66", "#7a4a6d", "#2f6f8f", "#d98a4b", "#3b3a44", "#8fa9c4"] as const;
 const NEW_NAMES = ["Ember", "Moss", "Plum", "Lake", "Clay", "Night", "Mist"] as const;
 
+type Props = PanelProps & { batterId: string; onMore: (portionId: string) => void; onColours: () => void };
+
 /** The cups of the split: share, colour, scent, what is kept back, and the target grams of each. */
-export function PortionsPanel({ batch, derived, disabled }: PanelProps) {
+export function PortionsPanel({ batch, derived, disabled, batterId, onMore, onColours }: Props) {
   const { plan } = batch;
-  const batter = plan.batters[0];
-  const masses = derived.masses?.batters[0];
+  const batter = plan.batters.find((b) => b.id === batterId) ?? plan.batters[0];
+  const masses = derived.masses?.batters.find((b) => b.id === batter.id);
+  const { grams } = useUnits();
   const bowl = (field: "tareG" | "grossG") => ["batters", `#${batter.id}`, "bowl", field];
+
+  const closest = derived.pairs[0];
 
   const add = () => {
     const id = nextId(plan.portions, "p");
     const k = plan.portions.length - 1;
     const unused = NEW_NAMES.filter((name) => !plan.portions.some((p) => p.name === name));
     const pick = NEW_NAMES.indexOf(unused[0] ?? NEW_NAMES[k % NEW_NAMES.length]);
-    batch.edit({
-      kind: "insert",
-      path: ["portions"],
-      index: plan.portions.length,
-      item: {
-        id,
-        batterId: batter.id,
-        name: NEW_NAMES[pick],
-        sharePct: 10,
-        takesRest: false,
-        keptBackPct: 0,
-        colourants: [
-          {
-            id: "c1",
-            name: `${NEW_NAMES[pick]} mica`,
-            kind: "mica",
-            swatchHex: NEW_SWATCHES[pick],
-            gPer100gOils: 0.6,
-            carrierGPerG: 3,
-          },
-        ],
-        scent: null,
-        additives: [],
-      } as { id: string },
-    });
+    const item: Portion = {
+      ...plainPortion(id, batter.id, NEW_NAMES[pick], 10),
+      colourants: [plainColourant("c1", `${NEW_NAMES[pick]} mica`, "mica", NEW_SWATCHES[pick], 0.6)],
+    };
+    batch.edit({ kind: "insert", path: ["portions"], index: plan.portions.length, item });
   };
 
   return (
@@ -61,7 +48,7 @@ export function PortionsPanel({ batch, derived, disabled }: PanelProps) {
       <div className="mt-0.5 flex items-baseline gap-2 rounded bg-paper px-1.5 py-1 text-[13px]">
         <NumberField
           label="bowl"
-          unit="g"
+          quantity="mass"
           width="w-12"
           isNullable
           placeholder="weigh"
@@ -72,7 +59,7 @@ export function PortionsPanel({ batch, derived, disabled }: PanelProps) {
         />
         <NumberField
           label="with batter"
-          unit="g"
+          quantity="mass"
           width="w-14"
           isNullable
           placeholder="weigh"
@@ -89,20 +76,43 @@ export function PortionsPanel({ batch, derived, disabled }: PanelProps) {
             : `batter ${grams(masses.measuredBaseG)} by weight (planned ${grams(masses.plannedBaseG)})`
           : "no batter yet"}
       </p>
-      <Says className="mt-1" notices={derived.notices} fields={(f) => f === "portions" || f.includes(".bowl.")} />
+      <Says
+        className="mt-1"
+        notices={derived.notices}
+        fields={(f) => f === "portions" || f === "portions.scent" || f.includes(".bowl.")}
+      />
       <ul className="scroll-quiet -mr-2 mt-1 min-h-0 shrink overflow-y-auto pr-2">
         {plan.portions.map((portion) => (
-          <PortionRow key={portion.id} portion={portion} batch={batch} derived={derived} disabled={disabled} />
+          <PortionRow
+            key={portion.id}
+            portion={portion}
+            batch={batch}
+            derived={derived}
+            disabled={disabled}
+            onMore={onMore}
+          />
         ))}
       </ul>
-      {!disabled && plan.portions.length < MOST_PORTIONS && (
-        <button
-          type="button"
-          className="mt-1 inline-flex items-center gap-1 self-start text-muted hover:text-ink"
-          onClick={add}
-        >
-          <Plus size={13} /> cup
+      <div className="mt-1 flex items-baseline justify-between">
+        {!disabled && plan.portions.length < MOST_PORTIONS && (
+          <button type="button" className="inline-flex items-center gap-1 text-muted hover:text-ink" onClick={add}>
+            <Plus size={13} /> cup
+          </button>
+        )}
+        <button type="button" className="ml-auto underline underline-offset-2" onClick={onColours}>
+          colours, told apart?
         </button>
+      </div>
+      {closest && (
+        <p
+          className={`mt-1 text-[12.5px] ${closest.reads.cured === "apart" && closest.reads.fresh !== "alike" ? "notice-leaf" : "notice-amber"}`}
+          data-testid="colour-verdict"
+        >
+          <strong>
+            {plan.portions[closest.a].name} and {plan.portions[closest.b].name}
+          </strong>
+          , the closest pair, {pairWords(closest)}.
+        </p>
       )}
     </section>
   );

@@ -3,6 +3,7 @@ import type { Derived } from "../../core/plan/derive";
 import type { Plan } from "../../core/plan/schema";
 import { pourName } from "../../core/schedule/words";
 import { span } from "../parts/format";
+import { useUnits } from "../parts/units";
 import { ClockChart } from "./ClockChart";
 
 interface Props {
@@ -15,6 +16,7 @@ interface Props {
 /** The pour clock: figures first, then every cup as a ribbon of trace over time, with the steps above. */
 export function PourClock({ plan, derived, selected, onSelect }: Props) {
   const { timeline } = derived;
+  const { say } = useUnits();
   const box = useRef<HTMLDivElement>(null);
   const [widthPx, setWidth] = useState(1220);
   useEffect(() => {
@@ -41,7 +43,7 @@ export function PourClock({ plan, derived, selected, onSelect }: Props) {
           <span className="text-muted">starts once the formula can be computed</span>
         )}
         <span className="ml-auto whitespace-nowrap text-[12.5px] text-muted">
-          estimates · {plan.batters[0].startTemperatureC} °C
+          estimates · {say(plan.batters[0].startTemperatureC, "temperature")}
           {derived.masses && ` · lye ${derived.masses.batters[0].formula.lyeConcentrationPct.toFixed(0)} %`}
         </span>
       </div>

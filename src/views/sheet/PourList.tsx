@@ -11,6 +11,7 @@ import { SortableContext, sortableKeyboardCoordinates, verticalListSortingStrate
 import { Plus } from "lucide-react";
 import { nextId } from "../../core/plan/newPlan";
 import type { Operation } from "../../core/plan/schema";
+import { useUnits } from "../parts/units";
 import { PourRow } from "./PourRow";
 import type { PanelProps } from "./panel";
 
@@ -19,6 +20,7 @@ type Props = PanelProps & { selected: string | null; onSelect: (id: string | nul
 /** The pours in order: dragged, duplicated, edited in place. */
 export function PourList({ batch, derived, disabled, selected, onSelect }: Props) {
   const { plan } = batch;
+  const { units } = useUnits();
   const sensors = useSensors(
     useSensor(PointerSensor, { activationConstraint: { distance: 4 } }),
     useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
@@ -67,8 +69,8 @@ export function PourList({ batch, derived, disabled, selected, onSelect }: Props
       <div className="mt-0.5 grid grid-cols-[14px_minmax(0,1fr)_36px_52px_30px_44px] gap-x-1 border-b border-rule pb-0.5 text-[12px] text-muted">
         <span />
         <span>colour</span>
-        <span className="text-right" title="from the near wall, mm">
-          at, mm
+        <span className="text-right" title="from the near wall">
+          {units.length}
         </span>
         <span>height</span>
         <span>pass</span>
@@ -89,6 +91,7 @@ export function PourList({ batch, derived, disabled, selected, onSelect }: Props
                   operation={operation}
                   index={index}
                   portions={plan.portions}
+                  moulds={plan.moulds}
                   hex={derived.palette[plan.portions.findIndex((p) => p.id === operation.portionId)]}
                   massG={derived.masses?.operationG.get(operation.id)}
                   durationS={step?.durationS ?? null}

@@ -2,19 +2,21 @@ import { useSortable } from "@dnd-kit/sortable";
 import { CSS } from "@dnd-kit/utilities";
 import { Copy, GripVertical, Trash2 } from "lucide-react";
 import { memo } from "react";
-import type { Notice } from "../../core/plan/notices";
-import type { Operation, Portion } from "../../core/plan/schema";
+import type { Notice } from "../../core/plan/notices/notice";
+import type { Mould, Operation, Portion } from "../../core/plan/schema";
 import { cupWords } from "../../core/schedule/words";
 import { Spot } from "../parts/Cup";
-import { grams, span } from "../parts/format";
+import { span } from "../parts/format";
 import { NumberField } from "../parts/NumberField";
 import { Says } from "../parts/Says";
+import { useUnits } from "../parts/units";
 import type { OpenBatch } from "../parts/useBatch";
 
 interface Props {
   operation: Operation;
   index: number;
   portions: Portion[];
+  moulds: Mould[];
   hex: string;
   massG: number | undefined;
   /** What the timeline says of it. */
@@ -38,6 +40,7 @@ function Row({
   operation: o,
   index,
   portions,
+  moulds,
   hex,
   massG,
   durationS,
@@ -51,6 +54,7 @@ function Row({
   seal,
   onOpen,
 }: Props) {
+  const { grams, units } = useUnits();
   const { attributes, listeners, setNodeRef, transform, transition, isDragging } = useSortable({ id: o.id });
   const at = (field: string) => ["operations", `#${o.id}`, field];
   const portion = portions.find((p) => p.id === o.portionId)!;
@@ -97,8 +101,10 @@ function Row({
           <>
             <span className="text-right">
               <NumberField
-                label={`Pour ${index + 1}, from the near wall, mm`}
+                label={`Pour ${index + 1}, from the near wall, ${units.length}`}
                 hideLabel
+                hideUnit
+                quantity="length"
                 width="w-9"
                 value={o.acrossMm}
                 disabled={disabled}
@@ -141,7 +147,7 @@ function Row({
       </div>
       {isOpen && (
         <div className="flex flex-col gap-1 pb-1.5 pl-5">
-          <div className="flex items-center gap-2">
+          <div className="flex flex-wrap items-center gap-2">
             <select
               aria-label={`Pour ${index + 1}, colour`}
               className="field w-20"
@@ -155,6 +161,21 @@ function Row({
                 </option>
               ))}
             </select>
+            {moulds.length > 1 && (
+              <select
+                aria-label={`Pour ${index + 1}, mould`}
+                className="field w-20"
+                value={o.mouldId}
+                disabled={disabled}
+                onChange={(e) => set(at("mouldId"), e.currentTarget.value)}
+              >
+                {moulds.map((m) => (
+                  <option key={m.id} value={m.id}>
+                    {m.name}
+                  </option>
+                ))}
+              </select>
+            )}
             <NumberField
               label={o.kind === "topLine" ? "of what is kept" : "of the cup"}
               unit="%"

@@ -1,47 +1,57 @@
-import { useEffect, useMemo, useState } from "react";
+import { useMemo, useState } from "react";
+import type { Bench } from "../../core/library/bench";
 import { derive } from "../../core/plan/derive";
 import { BatchHead } from "../parts/BatchHead";
-import { grams } from "../parts/format";
+import { BenchProvider } from "../parts/bench";
 import { SaveTrouble } from "../parts/SaveMark";
 import type { StoredBatch } from "../parts/saver";
+import { useUnits } from "../parts/units";
 import { useBatch } from "../parts/useBatch";
+import { useUndoKeys } from "../parts/useDocument";
 import { CutFace } from "./CutFace";
+import { ColoursDrawer } from "./colours/ColoursDrawer";
 import { FormulaPanel } from "./FormulaPanel";
+import { FormulaDrawer } from "./formula/FormulaDrawer";
 import { MouldPanel } from "./MouldPanel";
+import { MouldDrawer } from "./mould/MouldDrawer";
 import { PortionsPanel } from "./PortionsPanel";
 import { PourClock } from "./PourClock";
 import { PourList } from "./PourList";
+import type { OpenDrawer } from "./panel";
+import { PortionDrawer } from "./portion/PortionDrawer";
+
+export default function Sheet({ initial, bench }: { initial: StoredBatch; bench: Bench }) {
+  return (
+    <BenchProvider bench={bench}>
+      <BatchSheet initial={initial} />
+    </BenchProvider>
+  );
+}
 
 /** The batch sheet: mould, formula, cups, predicted cut, pours and the pour clock, live together. */
-export default function Sheet({ initial }: { initial: StoredBatch }) {
+function BatchSheet({ initial }: { initial: StoredBatch }) {
   const batch = useBatch(initial);
   const { plan } = batch;
-  const derived = useMemo(() => derive(plan), [plan]);
+  const { units, grams, mm } = useUnits();
+  const derived = useMemo(() => derive(plan, undefined, units), [plan, units]);
   const [selectedPour, selectPour] = useState<string | null>(null);
+  const [batterId, showBatter] = useState(plan.batters[0].id);
+  const [drawer, setDrawer] = useState<OpenDrawer>(null);
   const isPoured = plan.record.startedAt !== null;
-
-  const { undo, redo } = batch;
-  useEffect(() => {
-    const onKey = (e: KeyboardEvent) => {
-      if (!(e.ctrlKey || e.metaKey) || e.key.toLowerCase() !== "z" || isPoured) return;
-      e.preventDefault();
-      if (e.shiftKey) redo();
-      else undo();
-    };
-    window.addEventListener("keydown", onKey);
-    return () => window.removeEventListener("keydown", onKey);
-  }, [undo, redo, isPoured]);
+  useUndoKeys(batch.undo, batch.redo, isPoured);
 
   const mould = plan.moulds[0];
-  const poured = derived.masses?.moulds[0].pouredG;
+  const poured = derived.masses?.moulds.reduce((sum, m) => sum + m.pouredG, 0);
   const props = { batch, derived, disabled: isPoured };
+  const close = () => setDrawer(null);
+  const onMore = (portionId: string) => setDrawer({ kind: "portion", portionId });
   return (
     <div className="flex h-screen min-h-[760px] min-w-[1180px] flex-col" data-testid="sheet">
       <BatchHead id={initial.id} batch={batch} tab="plan">
-        drop swirl · loaf {mould.lengthMm} × {mould.widthMm} × {mould.heightMm} mm
+        drop swirl · {mould.name.toLowerCase()} {mm(mould.lengthMm)} × {mm(mould.widthMm)} × {mm(mould.heightMm)}
         {poured ? ` · ${grams(poured)} poured` : ""}
       </BatchHead>
-      <main className="mx-2.5 mb-2 flex min-h-0 flex-1 flex-col rounded-lg border-[1.5px] border-ink bg-sheet">
+      <main className="relative mx-2.5 mb-2 flex min-h-0 flex-1 flex-col rounded-lg border-[1.5px] border-ink bg-sheet">
         <SaveTrouble batch={batch} />
         {isPoured && (
           <p className="notice-leaf mx-3 mt-2">
@@ -50,14 +60,32 @@ export default function Sheet({ initial }: { initial: StoredBatch }) {
         )}
         <div className="grid min-h-0 flex-1 grid-cols-[268px_262px_minmax(320px,1fr)_284px] gap-x-4 px-3 pt-2">
           <div className="scroll-quiet flex min-h-0 flex-col gap-1.5 overflow-y-auto pr-1">
-            <MouldPanel {...props} />
-            <FormulaPanel {...props} />
+            <MouldPanel {...props} onMore={() => setDrawer({ kind: "mould" })} />
+            <FormulaPanel
+              {...props}
+              batterId={batterId}
+              onBatter={showBatter}
+              onMore={() => setDrawer({ kind: "formula", batterId })}
+            />
           </div>
-          <PortionsPanel {...props} />
+          <PortionsPanel
+            {...props}
+            batterId={batterId}
+            onMore={onMore}
+            onColours={() => setDrawer({ kind: "colours" })}
+          />
           <CutFace plan={plan} derived={derived} />
           <PourList {...props} selected={selectedPour} onSelect={selectPour} />
         </div>
         <PourClock plan={plan} derived={derived} selected={selectedPour} onSelect={selectPour} />
+        {drawer?.kind === "formula" && (
+          <FormulaDrawer {...props} batterId={batterId} onBatter={showBatter} onClose={close} />
+        )}
+        {drawer?.kind === "portion" && (
+          <PortionDrawer {...props} portionId={drawer.portionId} onPortion={onMore} onClose={close} />
+        )}
+        {drawer?.kind === "mould" && <MouldDrawer {...props} onClose={close} />}
+        {drawer?.kind === "colours" && <ColoursDrawer {...props} onClose={close} />}
       </main>
     </div>
   );

@@ -1,80 +1,153 @@
 import { Download, FileUp, Plus } from "lucide-react";
-import { useMemo, useState } from "react";
+import { useEffect, useMemo, useState } from "react";
 import type { ShelfEntry } from "../../core/plan/shelf";
-import type { Status } from "../../core/plan/status";
+import type { Settings } from "../../core/practice/practiceSchema";
+import { api } from "../parts/api";
+import { StudioHead } from "../parts/StudioHead";
+import { UnitsProvider } from "../parts/units";
 import { useFaceQueue } from "../parts/useFaceQueue";
 import { DueNext } from "./DueNext";
 import { ImportBatch } from "./ImportBatch";
 import { createBatch } from "./requests";
 import { ShelfBar } from "./ShelfBar";
 
-const BOARDS: { status: Status[]; name: string; empty: string }[] = [
-  { status: ["pouring", "planned"], name: "Planned", empty: "Nothing is planned. Start with a new batch." },
-  { status: ["curing"], name: "Curing", empty: "Nothing is curing." },
-  { status: ["ready"], name: "Ready", empty: "Nothing is ready yet." },
+type BoardName = "planned" | "curing" | "ready";
+interface Board {
+  total: number;
+  entries: ShelfEntry[];
+}
+interface Props {
+  page: { boards: Record<BoardName, Board>; due: ShelfEntry[] };
+  today: string;
+  settings: Settings;
+}
+
+const BOARDS: { name: BoardName; label: string; empty: string }[] = [
+  { name: "planned", label: "Planned", empty: "Nothing is planned. Start with a new batch." },
+  { name: "curing", label: "Curing", empty: "Nothing is curing." },
+  { name: "ready", label: "Ready", empty: "Nothing is ready yet." },
 ];
 const FACE_PX = 150;
+const MORE = 48;
 
-/** The shelf: batches as bars standing on boards, and what is due next. */
-export default function Shelf({ entries, today }: { entries: ShelfEntry[]; today: string }) {
+/** The shelf: batches as bars standing on boards, searched by name, and what is due next. */
+export default function Shelf({ page, today, settings }: Props) {
+  const [boards, setBoards] = useState(page.boards);
+  const [search, setSearch] = useState("");
   const [trouble, setTrouble] = useState<string | null>(null);
+
+  const fetchBoard = async (name: BoardName, offset: number, limit: number): Promise<Board | null> => {
+    const params = new URLSearchParams({ board: name, search, offset: String(offset), limit: String(limit) });
+    const answer = await api<Board>(`/api/batches?${params}`);
+    if (!answer.ok) setTrouble(answer.message);
+    return answer.ok ? answer.value : null;
+  };
+  // biome-ignore lint/correctness/useExhaustiveDependencies: asked again when the search changes, and only then
+  useEffect(() => {
+    if (search === "") {
+      setBoards(page.boards);
+      return;
+    }
+    let isOld = false;
+    const timer = setTimeout(async () => {
+      const found = await Promise.all(BOARDS.map((b) => fetchBoard(b.name, 0, 12)));
+      if (isOld || found.some((f) => f === null)) return;
+      setBoards(Object.fromEntries(BOARDS.map((b, i) => [b.name, found[i]])) as typeof boards);
+    }, 150);
+    return () => {
+      isOld = true;
+      clearTimeout(timer);
+    };
+  }, [search]);
+  const more = async (name: BoardName) => {
+    const next = await fetchBoard(name, boards[name].entries.length, MORE);
+    if (!next) return;
+    setBoards((before) => ({
+      ...before,
+      [name]: { total: next.total, entries: [...before[name].entries, ...next.entries] },
+    }));
+  };
+
   const queue = useMemo(
     () =>
-      entries.flatMap((e) =>
+      BOARDS.flatMap((b) => boards[b.name].entries).flatMap((e) =>
         e.design && e.design.pours.length > 0
           ? [{ key: e.id, design: e.design, palette: e.palette, atMm: e.cutMm }]
           : [],
       ),
-    [entries],
+    [boards],
   );
   const faces = useFaceQueue(queue, FACE_PX, Math.round(FACE_PX * 0.75));
+  const total = BOARDS.reduce((sum, b) => sum + boards[b.name].total, 0);
 
   return (
-    <div className="mx-auto max-w-[1240px] px-5 pb-8 pt-4">
-      <header className="flex flex-wrap items-end gap-3">
-        <h1 className="text-[30px]">Shelf</h1>
-        <p className="mb-1 text-muted">
-          {entries.length} {entries.length === 1 ? "batch" : "batches"}
+    <UnitsProvider units={settings.units}>
+      <div className="mx-auto max-w-[1260px] pb-8">
+        <StudioHead here="shelf" title="Shelf">
+          <ImportBatch onTrouble={setTrouble} />
+          <button
+            type="button"
+            className="button button-main"
+            onClick={async () => setTrouble(await createBatch(settings))}
+          >
+            <Plus size={16} /> New batch
+          </button>
+        </StudioHead>
+        {trouble && (
+          <p role="alert" className="notice-cut mx-5 mt-3">
+            {trouble}
+          </p>
+        )}
+        <div className="mt-3 grid grid-cols-[minmax(0,1fr)_250px] gap-x-8 px-5 max-lg:grid-cols-1">
+          <main>
+            <p className="mb-1 flex items-baseline gap-3">
+              <input
+                type="search"
+                aria-label="Search batches"
+                placeholder="search by name"
+                className="field w-52 !px-2"
+                value={search}
+                onChange={(e) => setSearch(e.currentTarget.value)}
+              />
+              <span className="text-muted" role="status">
+                {total} {total === 1 ? "batch" : "batches"}
+                {search && " found"}
+              </span>
+            </p>
+            {BOARDS.map((board) => {
+              const own = boards[board.name];
+              return (
+                <section key={board.name} aria-labelledby={`board-${board.name}`} className="mb-2">
+                  <h2 id={`board-${board.name}`} className="text-[17px]">
+                    {board.label} <span className="font-text text-[13px] font-normal text-muted">{own.total}</span>
+                  </h2>
+                  {own.entries.length === 0 ? (
+                    <p className="border-b-[5px] border-ink/80 py-4 text-muted">
+                      {search ? `Nothing here is called like "${search}".` : board.empty}
+                    </p>
+                  ) : (
+                    <ul className="boards mt-1 flex flex-wrap gap-x-5">
+                      {own.entries.map((entry) => (
+                        <ShelfBar key={entry.id} entry={entry} face={faces.get(entry.id)} onTrouble={setTrouble} />
+                      ))}
+                    </ul>
+                  )}
+                  {own.entries.length < own.total && (
+                    <button type="button" className="button mb-2" onClick={() => void more(board.name)}>
+                      Show {Math.min(MORE, own.total - own.entries.length)} more of {own.total - own.entries.length}
+                    </button>
+                  )}
+                </section>
+              );
+            })}
+          </main>
+          <DueNext entries={page.due} today={today} />
+        </div>
+        <p className="mt-2 flex items-center gap-1.5 px-5 text-[12.5px] text-muted">
+          <Download size={13} /> keeps a batch as a file; <FileUp size={13} /> brings one back. Faces are predictions,
+          dates estimates.
         </p>
-        <span className="flex-1" />
-        <ImportBatch onTrouble={setTrouble} />
-        <button type="button" className="button button-main" onClick={async () => setTrouble(await createBatch())}>
-          <Plus size={16} /> New batch
-        </button>
-      </header>
-      {trouble && (
-        <p role="alert" className="notice-cut mt-3">
-          {trouble}
-        </p>
-      )}
-      <div className="mt-2 grid grid-cols-[minmax(0,1fr)_250px] gap-x-8 max-lg:grid-cols-1">
-        <main>
-          {BOARDS.map((board) => {
-            const own = entries.filter((e) => board.status.includes(e.status));
-            return (
-              <section key={board.name} aria-labelledby={`board-${board.name}`} className="mb-2">
-                <h2 id={`board-${board.name}`} className="text-[17px]">
-                  {board.name} <span className="font-text text-[13px] font-normal text-muted">{own.length}</span>
-                </h2>
-                {own.length === 0 ? (
-                  <p className="border-b-[5px] border-ink/80 py-4 text-muted">{board.empty}</p>
-                ) : (
-                  <ul className="boards mt-1 flex flex-wrap gap-x-5">
-                    {own.map((entry) => (
-                      <ShelfBar key={entry.id} entry={entry} face={faces.get(entry.id)} onTrouble={setTrouble} />
-                    ))}
-                  </ul>
-                )}
-              </section>
-            );
-          })}
-        </main>
-        <DueNext entries={entries} today={today} />
       </div>
-      <p className="mt-2 flex items-center gap-1.5 text-[12.5px] text-muted">
-        <Download size={13} /> keeps a batch as a file; <FileUp size={13} /> brings one back. Faces are predictions,
-        dates estimates.
-      </p>
-    </div>
+    </UnitsProvider>
   );
 }

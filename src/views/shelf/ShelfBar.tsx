@@ -5,7 +5,7 @@ import type { FaceAnswer } from "../../workers/faceProtocol";
 import { Confirm } from "../parts/Confirm";
 import { Spot } from "../parts/Cup";
 import { FaceCanvas } from "../parts/FaceCanvas";
-import { grams } from "../parts/format";
+import { useUnits } from "../parts/units";
 import { ask } from "./requests";
 
 const day = (iso: string) => format(parseISO(iso), "d MMM yyyy");
@@ -27,6 +27,7 @@ export function ShelfBar({
   face: FaceAnswer | undefined;
   onTrouble: (t: string | null) => void;
 }) {
+  const { grams } = useUnits();
   const copy = async () => {
     const { batch, trouble } = await ask(`/api/batches/${entry.id}/copy`, { method: "POST" });
     if (batch) location.href = `/batches/${batch.id}`;

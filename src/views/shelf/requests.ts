@@ -1,4 +1,5 @@
 import { newPlan } from "../../core/plan/newPlan";
+import type { Settings } from "../../core/practice/practiceSchema";
 import type { StoredBatch } from "../parts/saver";
 
 const NO_ANSWER = "The server does not answer. Nothing was changed; try again.";
@@ -31,5 +32,5 @@ export async function openNew(document: string): Promise<string | null> {
   return trouble;
 }
 
-export const createBatch = () =>
-  openNew(JSON.stringify(newPlan("New drop swirl", crypto.getRandomValues(new Uint32Array(1))[0])));
+export const createBatch = (settings: Settings) =>
+  openNew(JSON.stringify(newPlan("New drop swirl", crypto.getRandomValues(new Uint32Array(1))[0], settings)));

@@ -13,6 +13,8 @@ export interface LayerInput {
   addsMm: number;
 }
 
+/** How much of what is below a thick place may take: a layer on very little batter must be nearly even, or it would reach the floor. */
+const THICKEST = 0.8;
 /** Cosine modes across the mould that make a layer uneven. */
 const MODES = 2;
 
@@ -25,7 +27,7 @@ export function compileLayer(input: LayerInput): CompiledOperation {
   const h1 = h + dh;
   const random = generator(input.seed);
   const waves = Array.from({ length: MODES }, () => noiseTable(random, 1, 3));
-  const share = LAYER_UNEVENNESS / MODES;
+  const share = Math.min(LAYER_UNEVENNESS, (THICKEST * h) / dh) / MODES;
   const amplitudes = new Float64Array(MODES);
   const readAmplitudes = (x: number) => {
     for (let k = 0; k < MODES; k++) amplitudes[k] = share * noiseAt(waves[k], alongLoaf(x, lengthMm));

@@ -1,18 +1,32 @@
 import type { APIRoute } from "astro";
-import { createBatch, listBatches } from "../../../data/batches";
+import { type Board, createBatch, listBoard } from "../../../data/batches";
 import { batchAnswer, shelfEntryOf } from "../../../server/batchAnswer";
-import { readPlanBody } from "../../../server/body";
+import { readPlanBody, readSearch, readWhole } from "../../../server/body";
 import { database } from "../../../server/database";
-import { json } from "../../../server/problem";
+import { json, problem } from "../../../server/problem";
+import { shelfPage } from "../../../server/shelf";
 import { today } from "../../../server/today";
 
 export const prerender = false;
 
-/** The shelf: every batch in short. */
-export const GET: APIRoute = async () => {
+const BOARDS: readonly string[] = ["planned", "curing", "ready"];
+const MOST_ROWS = 200;
+
+/** The shelf: the first page of every board and what is due; with `board`, a page of that board. */
+export const GET: APIRoute = async ({ url }) => {
   const { db } = await database();
+  const query = url.searchParams;
+  const board = query.get("board");
+  if (board === null) return json(await shelfPage(db, today()));
+  if (!BOARDS.includes(board)) return problem(400, "No such board", "`board` is one of planned, curing, ready.");
   const day = today();
-  return json((await listBatches(db)).map((batch) => shelfEntryOf(batch, day)));
+  const page = {
+    search: readSearch(query),
+    offset: readWhole(query, "offset", 0, 0, 1_000_000),
+    limit: readWhole(query, "limit", 60, 1, MOST_ROWS),
+  };
+  const { total, rows } = await listBoard(db, board as Board, day, page);
+  return json({ total, entries: rows.map((r) => shelfEntryOf(r, day)) });
 };
 
 /** A new batch from a document; also the import of a batch file. */

@@ -1,6 +1,6 @@
 import type { APIRoute } from "astro";
 import { deleteBatch, getBatch, saveBatch } from "../../../../data/batches";
-import { batchAnswer, savedAnswer } from "../../../../server/batchAnswer";
+import { batchAnswer, batchBody, savedAnswer } from "../../../../server/batchAnswer";
 import { readPlanBody, readSeenVersion } from "../../../../server/body";
 import { database } from "../../../../server/database";
 import { notFound } from "../../../../server/problem";
@@ -20,12 +20,14 @@ export const PUT: APIRoute = async ({ params, request }) => {
   const body = await readPlanBody(request);
   if (!body.ok) return body.answer;
   const { db } = await database();
-  return savedAnswer(await saveBatch(db, params.id!, seen.value, body.value), (batch) => batchAnswer(batch));
+  const result = await saveBatch(db, params.id!, seen.value, body.value);
+  return savedAnswer("batch", result, batchBody, (batch) => batchAnswer(batch));
 };
 
 export const DELETE: APIRoute = async ({ params, request }) => {
   const seen = readSeenVersion(request);
   if (!seen.ok) return seen.answer;
   const { db } = await database();
-  return savedAnswer(await deleteBatch(db, params.id!, seen.value), () => new Response(null, { status: 204 }));
+  const result = await deleteBatch(db, params.id!, seen.value);
+  return savedAnswer("batch", result, batchBody, () => new Response(null, { status: 204 }));
 };

@@ -1,0 +1,41 @@
+import {
+  converter,
+  differenceCiede2000,
+  filterDeficiencyDeuter,
+  filterDeficiencyProt,
+  filterDeficiencyTrit,
+  formatHex,
+} from "culori";
+
+const ciede2000 = differenceCiede2000();
+const toLab = converter("lab65");
+const toRgb = converter("rgb");
+
+/** CIE Lab (D65) of a hex colour: l 0..100. */
+export const labOf = (hex: string): { l: number; a: number; b: number } => {
+  const { l, a, b } = toLab(hex)!;
+  return { l, a, b };
+};
+
+/** Difference of two colours by CIEDE2000: about 1 is just seen side by side in good light. */
+export const colourDifference = (a: string, b: string): number => ciede2000(a, b);
+
+/** From here on two colours in a swirl are told apart at arm's length; below the first they read as one (Tundish estimates). */
+export const ALIKE_BELOW = 6;
+export const APART_FROM = 12;
+
+export type Reads = "alike" | "close" | "apart";
+export const reads = (difference: number): Reads =>
+  difference < ALIKE_BELOW ? "alike" : difference < APART_FROM ? "close" : "apart";
+
+export const VISIONS = {
+  protan: "without red cones",
+  deutan: "without green cones",
+  tritan: "without blue cones",
+} as const;
+export type Vision = keyof typeof VISIONS;
+
+const filters = { protan: filterDeficiencyProt(1), deutan: filterDeficiencyDeuter(1), tritan: filterDeficiencyTrit(1) };
+
+/** How a colour looks to a person with that vision (simulated). */
+export const seenBy = (hex: string, vision: Vision): string => formatHex(filters[vision](toRgb(hex)!))!;

@@ -1,0 +1,12 @@
+import type { Settings } from "../practice/practiceSchema";
+import type { LibraryItem } from "./kinds";
+
+/** What stands ready beside a batch: the studio's settings and its libraries (formulas are searched for instead). */
+export interface Bench {
+  settings: Settings;
+  oils: LibraryItem<"oils">[];
+  colourants: LibraryItem<"colourants">[];
+  scents: LibraryItem<"scents">[];
+  moulds: LibraryItem<"moulds">[];
+  tools: LibraryItem<"tools">[];
+}

@@ -1,0 +1,78 @@
+import type { z } from "zod";
+import { colourantSchema } from "../colour/colourantSchema";
+import { formulaSchema } from "../formula/formulaSchema";
+import { oilSchema } from "../formula/oilSchema";
+import { libraryMouldSchema } from "../mould/mouldSchema";
+import { libraryToolSchema } from "../mould/toolSchema";
+import { type FieldProblem, problemsOf } from "../plan/read";
+import { libraryScentSchema } from "../scent/scentSchema";
+
+/** The libraries: what a row of each holds, and by which of its fields (path in the document, text or number) a list can be sorted. */
+export const LIBRARY = {
+  oils: {
+    label: "Oils",
+    one: "oil",
+    schema: oilSchema,
+    sorts: { sap: ["number", "sapKohHigh"], pace: ["number", "paceOffset"], evidence: ["text", "evidence"] },
+  },
+  formulas: {
+    label: "Formulas",
+    one: "formula",
+    schema: formulaSchema,
+    sorts: { superfat: ["number", "superfatPct"] },
+  },
+  moulds: {
+    label: "Moulds",
+    one: "mould",
+    schema: libraryMouldSchema,
+    sorts: { kind: ["text", "kind"], length: ["number", "lengthMm"] },
+  },
+  tools: { label: "Tools", one: "tool", schema: libraryToolSchema, sorts: { kind: ["text", "spec.kind"] } },
+  colourants: {
+    label: "Colourants",
+    one: "colourant",
+    schema: colourantSchema,
+    sorts: { kind: ["text", "kind"], stock: ["number", "stockG"] },
+  },
+  scents: {
+    label: "Scents",
+    one: "scent",
+    schema: libraryScentSchema,
+    sorts: { stock: ["number", "stockG"], limit: ["number", "certificatePct"] },
+  },
+} as const satisfies Record<
+  string,
+  {
+    label: string;
+    one: string;
+    schema: z.ZodType<{ name: string }>;
+    sorts: Record<string, readonly ["number" | "text", string]>;
+  }
+>;
+
+export type LibraryKind = keyof typeof LIBRARY;
+export const LIBRARY_KINDS = Object.keys(LIBRARY) as LibraryKind[];
+export type LibraryDocument<K extends LibraryKind = LibraryKind> = z.infer<(typeof LIBRARY)[K]["schema"]>;
+
+export const isLibraryKind = (kind: string): kind is LibraryKind => Object.hasOwn(LIBRARY, kind);
+
+/** A row of a library with what the shelf around it knows. */
+export interface LibraryItem<K extends LibraryKind = LibraryKind> {
+  id: string;
+  version: number;
+  updatedAt: string;
+  isArchived: boolean;
+  document: LibraryDocument<K>;
+}
+
+export type LibraryRead<K extends LibraryKind> =
+  | { ok: true; document: LibraryDocument<K> }
+  | { ok: false; problems: FieldProblem[] };
+
+/** Reads an unknown value as a row of a library. Never throws. */
+export function readLibraryDocument<K extends LibraryKind>(kind: K, value: unknown): LibraryRead<K> {
+  const parsed = LIBRARY[kind].schema.safeParse(value);
+  return parsed.success
+    ? { ok: true, document: parsed.data as LibraryDocument<K> }
+    : { ok: false, problems: problemsOf(parsed.error) };
+}

@@ -1,0 +1,44 @@
+import { z } from "zod";
+import { id, name, text, within } from "../units/fields";
+
+export const MOULD_KINDS = [
+  { id: "loaf", label: "loaf" },
+  { id: "tall", label: "tall loaf" },
+  { id: "slab", label: "slab or tray" },
+  { id: "divided", label: "divided loaf" },
+] as const;
+
+const mm = (low: number, high: number) => within(low, high, "mm");
+
+/** What a mould is, in a batch and in the library alike. Sizes are inner ones. */
+export const mouldFields = {
+  name: name(60),
+  kind: z.enum(["loaf", "tall", "slab", "divided"]),
+  lengthMm: mm(40, 2000),
+  widthMm: mm(20, 1000),
+  heightMm: mm(15, 400),
+  /** Silicone gives way under dividers and needs a board. */
+  isRigid: z.boolean(),
+  /** Lengthwise plates: `count` of them; a closed set has outer plates and ends. `widthsMm`: clear widths when they are unequal. */
+  dividers: z
+    .strictObject({
+      count: z.int().min(1).max(12),
+      thicknessMm: mm(0.3, 20),
+      isClosedSet: z.boolean(),
+      widthsMm: z.array(mm(1, 1000)).max(13).nullable(),
+    })
+    .nullable(),
+  /** A slab cut into loaves, side by side across its width or its length. */
+  cutInto: z.strictObject({ loaves: z.int().min(1).max(20), along: z.enum(["width", "length"]) }).nullable(),
+};
+
+export const planMouldSchema = z.strictObject({
+  id,
+  libraryId: id.nullable(),
+  ...mouldFields,
+  fillPct: within(5, 100, "%"),
+});
+export const libraryMouldSchema = z.strictObject({ ...mouldFields, notes: text(2000) });
+
+export type PlanMould = z.infer<typeof planMouldSchema>;
+export type LibraryMould = z.infer<typeof libraryMouldSchema>;

@@ -1,0 +1,76 @@
+import type { ColourPair } from "../../colour/judge";
+import { pairWords } from "../../colour/judge";
+import { fitProblems } from "../../mould/fit";
+import type { Timeline } from "../../schedule/timeline";
+import { pourName } from "../../schedule/words";
+import type { Sayer } from "../../units/sayer";
+import type { Masses } from "../masses";
+import type { Plan } from "../schema";
+import { batterNotices } from "./formula";
+import type { Notice } from "./notice";
+import { scentNotices } from "./scent";
+import { splitNotices } from "./split";
+
+function fitNotices(plan: Plan, masses: Masses, sayer: Sayer): Notice[] {
+  const fits = fitProblems(plan, masses, sayer).map(
+    ({ field, message }): Notice => ({ level: message.includes("aluminium") ? "block" : "ask", field, message }),
+  );
+  const places = plan.operations.flatMap((o): Notice[] => {
+    const mould = plan.moulds.find((m) => m.id === o.mouldId)!;
+    if (o.kind === "layer" || o.acrossMm <= mould.widthMm) return [];
+    return [
+      {
+        level: "ask",
+        field: `operations.${o.id}.acrossMm`,
+        message: `${sayer.mm(o.acrossMm)} is outside the mould, which is ${sayer.mm(mould.widthMm)} wide.`,
+      },
+    ];
+  });
+  return [...fits, ...places];
+}
+
+function timeNotices(plan: Plan, timeline: Timeline): Notice[] {
+  return timeline.steps.flatMap((s) => {
+    if (!s.missed || !s.window || s.done) return [];
+    const why = s.missed === "too thin" ? s.window.tooThin : s.window.tooThick;
+    return [
+      {
+        level: "ask" as const,
+        field: `operations.${s.id}`,
+        message: `${pourName(plan, s.operationId!)}: ${s.missed} when its turn comes: ${why}.`,
+      },
+    ];
+  });
+}
+
+function colourNotices(plan: Plan, pairs: readonly ColourPair[]): Notice[] {
+  return pairs.flatMap((pair): Notice[] => {
+    const worst = [pair.reads.cured, pair.reads.fresh];
+    if (!worst.includes("alike") || (!pair.areNeighbours && pair.reads.cured !== "alike")) return [];
+    return [
+      {
+        level: "ask",
+        field: "colours",
+        message: `${plan.portions[pair.a].name} and ${plan.portions[pair.b].name} ${pairWords(pair)}.`,
+      },
+    ];
+  });
+}
+
+/** Everything that the plan's maker must hear. Estimates are marked as such where they are shown. */
+export function noticesOf(
+  plan: Plan,
+  masses: Masses | null,
+  timeline: Timeline | null,
+  pairs: readonly ColourPair[],
+  sayer: Sayer,
+): Notice[] {
+  return [
+    ...plan.batters.flatMap((b) => batterNotices(plan, b, masses, sayer)),
+    ...(masses
+      ? [...splitNotices(plan, masses, sayer), ...scentNotices(plan, masses), ...fitNotices(plan, masses, sayer)]
+      : []),
+    ...(timeline ? timeNotices(plan, timeline) : []),
+    ...(masses ? colourNotices(plan, pairs) : []),
+  ];
+}

@@ -1,0 +1,21 @@
+import { INCH_MM, METRIC, sayQuantity, type UnitPreferences } from "./quantities";
+
+/** Says quantities in the units of whoever reads. */
+export interface Sayer {
+  units: UnitPreferences;
+  g(massG: number): string;
+  mm(lengthMm: number): string;
+  ml(volumeMl: number): string;
+  c(temperatureC: number): string;
+  /** A place as people say it: "3 cm", "1.2 in". */
+  place(lengthMm: number): string;
+}
+
+export const sayer = (units: UnitPreferences = METRIC): Sayer => ({
+  units,
+  g: (v) => sayQuantity(v, "mass", units),
+  mm: (v) => sayQuantity(v, "length", units),
+  ml: (v) => sayQuantity(v, "volume", units),
+  c: (v) => sayQuantity(v, "temperature", units),
+  place: (v) => (units.length === "mm" ? `${Math.round(v) / 10} cm` : `${Number((v / INCH_MM).toFixed(1))} in`),
+});

@@ -1,0 +1,289 @@
+import { colourantKind } from "../colour/kinds";
+import { powderGPer100gOils } from "../colour/mix";
+import { ADDITIVE_TIMES, additivePerOilG, additiveRow } from "../formula/additives";
+import { MILKS } from "../formula/milk";
+import { oilLookup } from "../formula/oils";
+import { compartmentsOf } from "../mould/compartments";
+import { fitProblems } from "../mould/fit";
+import type { BatterMasses, Masses } from "../plan/masses";
+import type { Batter, Plan, Portion } from "../plan/schema";
+import type { Sayer } from "../units/sayer";
+import { SAFETY_ITEMS } from "./safety";
+
+export type WeighUpStage = "safety" | "tools" | "colours" | "scents" | "oils" | "lye" | "additives" | "targets";
+
+export const WEIGH_UP_STAGES: Record<WeighUpStage, string> = {
+  safety: "Before anything else",
+  tools: "Moulds and tools",
+  colours: "Colours dispersed",
+  scents: "Scents weighed",
+  oils: "Oils and butters",
+  lye: "Lye water",
+  additives: "Additives",
+  targets: "Targets at the split",
+};
+
+/** One line of the preparation. */
+export interface WeighUpItem {
+  id: string;
+  stage: WeighUpStage;
+  words: string;
+  detail: string;
+  massG: number | null;
+  /** Bulk density where the mass may be measured in spoons, g/mL; null where it may not (lye, oils, scents). */
+  spoonDensityGPerMl: number | null;
+  /** Tare of the vessel it is weighed into, g; null where none is known. */
+  tareG: number | null;
+  isSafety: boolean;
+  /** A caution that belongs to this line. */
+  caution: string | null;
+  isTicked: boolean;
+  /** True when it was ticked at another mass than it has now. */
+  isStale: boolean;
+}
+
+type Draft = Omit<WeighUpItem, "isTicked" | "isStale">;
+
+const SAME_WITHIN = 0.005;
+
+const draft = (fields: Partial<Draft> & Pick<Draft, "id" | "stage" | "words">): Draft => ({
+  detail: "",
+  massG: null,
+  spoonDensityGPerMl: null,
+  tareG: null,
+  isSafety: false,
+  caution: null,
+  ...fields,
+});
+
+function toolItems(plan: Plan, masses: Masses, sayer: Sayer): Draft[] {
+  const problems = fitProblems(plan, masses, sayer);
+  const said = (field: string) => problems.filter((p) => p.field.startsWith(field)).map((p) => p.message);
+  const moulds = plan.moulds.map((m) => {
+    const c = compartmentsOf(m);
+    const parts = c ? ` ${c.widthsMm.length} compartments, ${c.widthsMm.map(sayer.mm).join(", ")} wide.` : "";
+    return draft({
+      id: `mould:${m.id}`,
+      stage: "tools",
+      words: `${m.name}: lined, taped, level`,
+      detail:
+        `Inside ${sayer.mm(m.lengthMm)} x ${sayer.mm(m.widthMm)} x ${sayer.mm(m.heightMm)}.${parts} ${said(`moulds.${m.id}`).join(" ")}`.trim(),
+    });
+  });
+  const tools = plan.equipment.map((e) =>
+    draft({
+      id: `tool:${e.id}`,
+      stage: "tools",
+      words: e.name,
+      detail: said(`equipment.${e.id}`).join(" "),
+      tareG: "tareG" in e.spec ? e.spec.tareG : null,
+    }),
+  );
+  const rest = draft({
+    id: "tools:rest",
+    stage: "tools",
+    words: "Whisks, spatulas, blender, thermometer, rinse bucket, alcohol spray, covers laid out",
+    detail: "Nothing may be missing once lye meets oil.",
+  });
+  return [...moulds, ...tools, rest];
+}
+
+function colourItems(plan: Plan, masses: Masses, sayer: Sayer): Draft[] {
+  return plan.portions.flatMap((p) =>
+    p.colourants.map((c) => {
+      const batter = masses.batters.find((b) => b.id === p.batterId)!;
+      const cup = masses.portions.find((m) => m.id === p.id)!;
+      const powderG = (powderGPer100gOils(c, batter.formula.oilsPerBaseG) / 100) * batter.oilsPerBaseG * cup.baseG;
+      const carrierG = c.carrier.kind === "none" ? 0 : powderG * c.carrier.gPerG;
+      const massG = c.isDispersion ? powderG + carrierG : powderG;
+      const kind = colourantKind(c.kind);
+      const how = c.isDispersion
+        ? `of the stock dispersion (1 : ${c.carrier.gPerG})`
+        : carrierG > 0
+          ? `into ${sayer.g(carrierG)} of ${c.carrier.kind === "oil" ? "light oil" : "water"}; no lump left`
+          : "dry";
+      return draft({
+        id: `colour:${p.id}:${c.id}`,
+        stage: "colours",
+        words: `${c.name} for ${p.name}`,
+        detail: `${how}${kind.stickBlend ? "; will be stick-blended" : ""}`,
+        massG,
+        spoonDensityGPerMl: c.isDispersion ? 1 : c.bulkDensityGPerMl,
+      });
+    }),
+  );
+}
+
+function scentItems(plan: Plan, masses: Masses, sayer: Sayer): Draft[] {
+  const item = (id: string, where: string, scent: Portion["scent"], massG: number): Draft[] => {
+    if (!scent || massG <= 0) return [];
+    const total = scent.parts.reduce((sum, p) => sum + p.sharePct, 0) || 1;
+    const parts =
+      scent.parts.length > 1
+        ? scent.parts.map((p) => `${p.name} ${sayer.g((massG * p.sharePct) / total)}`).join(" + ")
+        : "in its own small glass, covered";
+    const flash = Math.min(...scent.parts.map((p) => p.flashPointC ?? Number.POSITIVE_INFINITY));
+    return [
+      draft({
+        id: `scent:${id}`,
+        stage: "scents",
+        words: `${scent.name} for ${where}`,
+        detail: parts,
+        massG,
+        caution: Number.isFinite(flash)
+          ? `Flash point ${sayer.c(flash)}: no flame near it. Follow its data sheet.`
+          : "Follow its data sheet; keep it off skin and eyes.",
+      }),
+    ];
+  };
+  return [
+    ...plan.batters.flatMap((b) =>
+      item(b.id, `the whole ${b.name.toLowerCase()}`, b.scent, masses.batters.find((m) => m.id === b.id)!.scentG),
+    ),
+    ...plan.portions.flatMap((p) => item(p.id, p.name, p.scent, masses.portions.find((m) => m.id === p.id)!.scentG)),
+  ];
+}
+
+function batterItems(plan: Plan, batter: Batter, m: BatterMasses, sayer: Sayer): Draft[] {
+  const find = oilLookup(plan.oilRows);
+  const several = plan.batters.length > 1 ? `${batter.name}: ` : "";
+  const bowl = plan.equipment.find((e) => e.use === "batter" && (e.servesId === null || e.servesId === batter.id));
+  const tareG = bowl && "tareG" in bowl.spec ? bowl.spec.tareG : batter.bowl.tareG;
+  const oils = [...batter.oils]
+    .sort((a, b) => Number(find(b.oilId)?.melting !== null) - Number(find(a.oilId)?.melting !== null))
+    .map((o) =>
+      draft({
+        id: `oil:${batter.id}:${o.id}`,
+        stage: "oils",
+        words: `${several}${find(o.oilId)?.name ?? o.oilId}`,
+        detail: find(o.oilId)?.melting ? "melt until clear" : "",
+        massG: m.oils.find((x) => x.id === o.id)!.massG,
+        tareG,
+      }),
+    );
+  return [...oils, ...lyeItems(batter, m, several, sayer), ...additiveItems(batter, m, several)];
+}
+
+function lyeItems(batter: Batter, m: BatterMasses, several: string, sayer: Sayer): Draft[] {
+  const at = (name: string, words: string, massG: number, detail: string, caution: string | null = null): Draft[] =>
+    massG > 0.005
+      ? [draft({ id: `lye:${batter.id}:${name}`, stage: "lye", words: `${several}${words}`, detail, massG, caution })]
+      : [];
+  const isFrozen = batter.milk?.when === "frozen-in-lye";
+  const milk = MILKS.find((x) => x.id === batter.milk?.kind)?.label ?? "milk";
+  return [
+    ...at("water", "Water", m.waterG - m.iceG, "distilled, into the lye jug"),
+    ...at("ice", "Ice", m.iceG, "part of the water: less fume, faster cooling"),
+    ...(isFrozen ? at("milk", `Frozen ${milk}`, m.milkG, "in cubes; the lye goes onto them a little at a time") : []),
+    ...at(
+      "naoh",
+      `Sodium hydroxide, ${batter.lye.purityPct} %`,
+      m.naohG,
+      "into the water, never water into lye; stir until no crust sits at the bottom",
+      `Goggles, gloves, fresh air. It heats to near ${sayer.c(90)} and fumes: do not lean over it. Heat-proof vessel, no aluminium.`,
+    ),
+    ...at(
+      "koh",
+      `Potassium hydroxide, ${batter.lye.kohPurityPct} %`,
+      m.kohG,
+      "into the water, a little at a time",
+      "As with sodium hydroxide: goggles, gloves, fresh air.",
+    ),
+    ...(isFrozen || !batter.milk
+      ? []
+      : at(
+          "milk",
+          `${milk[0].toUpperCase()}${milk.slice(1)}, kept aside`,
+          m.milkG,
+          "goes in at emulsion, not into the lye",
+        )),
+    draft({
+      id: `temperature:${batter.id}`,
+      stage: "lye",
+      words: `${several}Lye and oils both at about ${sayer.c(batter.startTemperatureC)}, within ${sayer.units.temperature === "C" ? "5 °C" : "10 °F"} of each other`,
+      detail: "Lye cools for an hour or more; hard fats must not set again.",
+    }),
+  ];
+}
+
+const additiveItems = (batter: Batter, m: BatterMasses, several: string): Draft[] =>
+  batter.additives.map((a) => {
+    const row = additiveRow(a.kind);
+    return draft({
+      id: `additive:${batter.id}:${a.id}`,
+      stage: "additives",
+      words: `${several}${a.label || row.label}`,
+      detail: ADDITIVE_TIMES[row.when],
+      massG: m.additives.find((x) => x.id === a.id)!.massG,
+      spoonDensityGPerMl: row.bulkDensityGPerMl,
+    });
+  });
+
+function portionAdditives(plan: Plan, masses: Masses): Draft[] {
+  return plan.portions.flatMap((p) =>
+    p.additives.map((a) => {
+      const batter = masses.batters.find((b) => b.id === p.batterId)!;
+      const cup = masses.portions.find((m) => m.id === p.id)!;
+      const row = additiveRow(a.kind);
+      return draft({
+        id: `additive:${p.id}:${a.id}`,
+        stage: "additives",
+        words: `${a.label || row.label} for ${p.name} only`,
+        detail: "into this cup, after its colour",
+        massG: additivePerOilG(a, batter.formula.oilsPerBaseG) * batter.oilsPerBaseG * cup.baseG,
+        spoonDensityGPerMl: row.bulkDensityGPerMl,
+      });
+    }),
+  );
+}
+
+function targetItems(plan: Plan, masses: Masses, sayer: Sayer): Draft[] {
+  return plan.portions.map((p) => {
+    const cup = masses.portions.find((m) => m.id === p.id)!;
+    const vessel = plan.equipment.find((e) => e.use === "portion" && e.servesId === p.id);
+    const kept = [
+      cup.keptBackG > 0.5 ? `${sayer.g(cup.keptBackG)} for the top` : "",
+      cup.pipingG > 0.5 ? `${sayer.g(cup.pipingG)} for piping` : "",
+      cup.sampleG > 0.5 ? `${sayer.g(cup.sampleG)} as a sample` : "",
+    ].filter(Boolean);
+    return draft({
+      id: `target:${p.id}`,
+      stage: "targets",
+      words: `${p.name}${p.takesRest ? ", what is left in the bowl" : ""}`,
+      detail:
+        `${vessel ? `${vessel.name}. ` : ""}${kept.length ? `Of the finished cup keep back ${kept.join(", ")}.` : ""}`.trim(),
+      massG: cup.baseG,
+      tareG: vessel && "tareG" in vessel.spec ? vessel.spec.tareG : null,
+    });
+  });
+}
+
+/** The preparation in the order of the work, with what is ticked. Targets are listed, not ticked off: they are poured later. */
+export function weighUpOf(plan: Plan, masses: Masses, sayer: Sayer): WeighUpItem[] {
+  const drafts: Draft[] = [
+    ...SAFETY_ITEMS.map((s) => draft({ ...s, stage: "safety", isSafety: true })),
+    ...toolItems(plan, masses, sayer),
+    ...colourItems(plan, masses, sayer),
+    ...scentItems(plan, masses, sayer),
+    ...plan.batters.flatMap((b) => batterItems(plan, b, masses.batters.find((m) => m.id === b.id)!, sayer)),
+    ...portionAdditives(plan, masses),
+    ...targetItems(plan, masses, sayer),
+  ];
+  const order = Object.keys(WEIGH_UP_STAGES);
+  drafts.sort((a, b) => order.indexOf(a.stage) - order.indexOf(b.stage));
+  const ticks = new Map(plan.weighUp.ticks.map((t) => [t.id, t.massG]));
+  return drafts.map((d) => {
+    const tickedG = ticks.get(d.id);
+    const isSame =
+      tickedG !== undefined &&
+      (tickedG === d.massG ||
+        (tickedG !== null && d.massG !== null && Math.abs(tickedG - d.massG) <= SAME_WITHIN * Math.max(d.massG, 0.01)));
+    return { ...d, isTicked: isSame, isStale: tickedG !== undefined && !isSame };
+  });
+}
+
+/** What is still open before the pour: safety items that bar it, and others that are asked about once. Targets do not count. */
+export function openItems(items: readonly WeighUpItem[]): { safety: WeighUpItem[]; others: WeighUpItem[] } {
+  const open = items.filter((i) => !i.isTicked && i.stage !== "targets");
+  return { safety: open.filter((i) => i.isSafety), others: open.filter((i) => !i.isSafety) };
+}

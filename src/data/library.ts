@@ -1,0 +1,140 @@
+import { randomUUID } from "node:crypto";
+import { and, asc, count, desc, eq, ilike, type SQL, sql } from "drizzle-orm";
+import { OILS } from "../core/formula/oils";
+import { LIBRARY, type LibraryDocument, type LibraryKind } from "../core/library/kinds";
+import { literally, type SaveResult } from "./batches";
+import type { Database } from "./open";
+import { type FormulaVersionRow, formulaVersions, type LibraryRow, libraryItems } from "./schema";
+
+export interface LibraryQuery {
+  search: string;
+  sort: string;
+  isDescending: boolean;
+  isArchived: boolean;
+  offset: number;
+  limit: number;
+}
+
+/** Column or field of the document that a list is ordered by; name for anything that is not offered. */
+function orderOf(kind: LibraryKind, sort: string): SQL {
+  if (sort === "updated") return sql`${libraryItems.updatedAt}`;
+  const offered: Record<string, readonly ["number" | "text", string]> = LIBRARY[kind].sorts;
+  if (!Object.hasOwn(offered, sort)) return sql`lower(${libraryItems.name})`;
+  const [type, path] = offered[sort];
+  const field = sql`${libraryItems.document} #>> ${sql.raw(`'{${path.replaceAll(".", ",")}}'`)}`;
+  return type === "number" ? sql`(${field})::float` : sql`lower(${field})`;
+}
+
+/** One page of a library. Search looks in the names; sorts that a library does not offer fall back to the name. */
+export async function listLibrary(
+  db: Database,
+  kind: LibraryKind,
+  query: LibraryQuery,
+): Promise<{ total: number; rows: LibraryRow[] }> {
+  const filter = and(
+    eq(libraryItems.kind, kind),
+    eq(libraryItems.isArchived, query.isArchived),
+    query.search ? ilike(libraryItems.name, literally(query.search)) : undefined,
+  );
+  const order = orderOf(kind, query.sort);
+  const rows = await db
+    .select()
+    .from(libraryItems)
+    .where(filter)
+    .orderBy(query.isDescending ? desc(order) : asc(order), asc(libraryItems.id))
+    .limit(query.limit)
+    .offset(query.offset);
+  const [{ total }] = await db.select({ total: count() }).from(libraryItems).where(filter);
+  return { total, rows };
+}
+
+/** All rows of a library that are not archived, by name. */
+export const allOf = (db: Database, kind: LibraryKind): Promise<LibraryRow[]> =>
+  db
+    .select()
+    .from(libraryItems)
+    .where(and(eq(libraryItems.kind, kind), eq(libraryItems.isArchived, false)))
+    .orderBy(asc(sql`lower(${libraryItems.name})`), asc(libraryItems.id));
+
+const isRow = (kind: LibraryKind, id: string) => and(eq(libraryItems.kind, kind), eq(libraryItems.id, id));
+
+export async function getLibraryItem(db: Database, kind: LibraryKind, id: string): Promise<LibraryRow | null> {
+  const [row] = await db.select().from(libraryItems).where(isRow(kind, id));
+  return row ?? null;
+}
+
+const keepVersion = (db: Database, row: LibraryRow) =>
+  row.kind === "formulas"
+    ? db
+        .insert(formulaVersions)
+        .values({ formulaId: row.id, version: row.version, document: row.document as LibraryDocument<"formulas"> })
+        .onConflictDoNothing()
+    : null;
+
+/** A new row. An oil keeps the id that its document names; null where that is taken. */
+export async function createLibraryItem(
+  db: Database,
+  kind: LibraryKind,
+  document: LibraryDocument,
+  id: string = kind === "oils" ? (document as LibraryDocument<"oils">).id : randomUUID(),
+): Promise<LibraryRow | null> {
+  return db.transaction(async (tx) => {
+    const [row] = await tx
+      .insert(libraryItems)
+      .values({ kind, id, name: document.name, document })
+      .onConflictDoNothing()
+      .returning();
+    if (row) await keepVersion(tx as unknown as Database, row);
+    return row ?? null;
+  });
+}
+
+/** Saves over the version that the caller has seen. Every version of a formula is kept. */
+export async function saveLibraryItem(
+  db: Database,
+  kind: LibraryKind,
+  id: string,
+  seenVersion: number,
+  change: { document: LibraryDocument; isArchived: boolean },
+): Promise<SaveResult<LibraryRow>> {
+  return db.transaction(async (tx) => {
+    const [row] = await tx
+      .update(libraryItems)
+      .set({ ...change, name: change.document.name, version: seenVersion + 1, updatedAt: sql`now()` })
+      .where(and(isRow(kind, id), eq(libraryItems.version, seenVersion)))
+      .returning();
+    if (row) {
+      await keepVersion(tx as unknown as Database, row);
+      return { kind: "saved", row };
+    }
+    const [current] = await tx.select().from(libraryItems).where(isRow(kind, id));
+    return current ? { kind: "conflict", current } : { kind: "missing" };
+  });
+}
+
+/** Puts a row of a fixed id in place, new or over what stands there; for demo data. */
+export async function putLibraryItem(
+  db: Database,
+  kind: LibraryKind,
+  id: string,
+  document: LibraryDocument,
+): Promise<void> {
+  const current = await getLibraryItem(db, kind, id);
+  if (!current) await createLibraryItem(db, kind, document, id);
+  else await saveLibraryItem(db, kind, id, current.version, { document, isArchived: false });
+}
+
+/** Versions of a formula, newest first. */
+export const listFormulaVersions = (db: Database, formulaId: string): Promise<FormulaVersionRow[]> =>
+  db
+    .select()
+    .from(formulaVersions)
+    .where(eq(formulaVersions.formulaId, formulaId))
+    .orderBy(desc(formulaVersions.version))
+    .limit(200);
+
+/** Puts the oils that ship with Tundish into the library where they are missing; own changes stay. */
+export async function ensureOils(db: Database): Promise<void> {
+  const rows = OILS.map((o) => ({ kind: "oils" as const, id: o.id, name: o.name, document: o }));
+  await db.insert(libraryItems).values(rows).onConflictDoNothing();
+}

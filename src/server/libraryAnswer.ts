@@ -1,0 +1,70 @@
+import { isLibraryKind, LIBRARY, type LibraryItem, type LibraryKind, readLibraryDocument } from "../core/library/kinds";
+import { allOf } from "../data/library";
+import type { Database } from "../data/open";
+import type { LibraryRow } from "../data/schema";
+import { getSettings } from "../data/settings";
+import { etag } from "./batchAnswer";
+import { type Read, readJsonBody } from "./body";
+import { invalid, json, notFound } from "./problem";
+
+/** A row of a library as the API shows it. */
+export const libraryBody = (row: LibraryRow): LibraryItem => ({
+  id: row.id,
+  version: row.version,
+  updatedAt: row.updatedAt.toISOString(),
+  isArchived: row.isArchived,
+  document: row.document,
+});
+
+export const libraryAnswer = (row: LibraryRow, status = 200) =>
+  json(
+    libraryBody(row),
+    status,
+    status === 201 ? { ...etag(row), location: `/api/library/${row.kind}/${row.id}` } : etag(row),
+  );
+
+/** The library that a path names, or 404. */
+export function readKind(kind: string | undefined): Read<LibraryKind> {
+  return kind && isLibraryKind(kind) ? { ok: true, value: kind } : { ok: false, answer: notFound("library") };
+}
+
+/** `{document, isArchived}` from a JSON body, or the answer that refuses it; `isArchived` may be left out. */
+export async function readLibraryBody(
+  request: Request,
+  kind: LibraryKind,
+): Promise<Read<{ document: LibraryItem["document"]; isArchived: boolean }>> {
+  const body = await readJsonBody(request, LIBRARY[kind].one);
+  if (!body.ok) return body;
+  const value = body.value;
+  const refuse = (field: string, message: string) => ({ ok: false as const, answer: invalid([{ field, message }]) });
+  if (typeof value !== "object" || value === null || Array.isArray(value)) {
+    return refuse("document", "must be an object with a document");
+  }
+  const { document, isArchived = false } = value as { document?: unknown; isArchived?: unknown };
+  if (typeof isArchived !== "boolean") return refuse("isArchived", "must be true or false");
+  const read = readLibraryDocument(kind, document);
+  return read.ok
+    ? { ok: true, value: { document: read.document, isArchived } }
+    : { ok: false, answer: invalid(read.problems) };
+}
+
+/** What the sheet needs at hand: settings and every row of the small libraries. */
+export async function bench(db: Database) {
+  const [settings, oils, colourants, scents, moulds, tools] = await Promise.all([
+    getSettings(db),
+    allOf(db, "oils"),
+    allOf(db, "colourants"),
+    allOf(db, "scents"),
+    allOf(db, "moulds"),
+    allOf(db, "tools"),
+  ]);
+  const bodies = <K extends LibraryKind>(rows: LibraryRow[]) => rows.map(libraryBody) as LibraryItem<K>[];
+  return {
+    settings: settings.document,
+    oils: bodies<"oils">(oils),
+    colourants: bodies<"colourants">(colourants),
+    scents: bodies<"scents">(scents),
+    moulds: bodies<"moulds">(moulds),
+    tools: bodies<"tools">(tools),
+  };
+}

@@ -1,0 +1,99 @@
+import { Plus } from "lucide-react";
+import { useCallback, useState } from "react";
+import type { Bench } from "../../core/library/bench";
+import { blankDocument } from "../../core/library/blank";
+import { LIBRARY, type LibraryItem, type LibraryKind } from "../../core/library/kinds";
+import { api } from "../parts/api";
+import { BenchProvider } from "../parts/bench";
+import { StudioHead } from "../parts/StudioHead";
+import { ItemEditor } from "./ItemEditor";
+import { LibraryTable } from "./LibraryTable";
+import { FIRST_QUERY, type ListPage, type ListQuery, useLibraryList } from "./useLibraryList";
+
+interface Props<K extends LibraryKind> {
+  kind: K;
+  first: ListPage<K>;
+  openItem: LibraryItem<K> | null;
+  bench: Bench;
+}
+
+export default function Library<K extends LibraryKind>(props: Props<K>) {
+  return (
+    <BenchProvider bench={props.bench}>
+      <Drawers {...props} />
+    </BenchProvider>
+  );
+}
+
+/** One library: its rows at the left, searched and sorted; the row in hand at the right. */
+function Drawers<K extends LibraryKind>({ kind, first, openItem }: Props<K>) {
+  const [query, setQuery] = useState<ListQuery>(FIRST_QUERY);
+  const list = useLibraryList(kind, first, query);
+  const [open, setOpen] = useState<LibraryItem<K> | null>(openItem ?? first.items[0] ?? null);
+  const [trouble, setTrouble] = useState<string | null>(null);
+  const { label, one } = LIBRARY[kind];
+
+  const choose = async (id: string) => {
+    const answer = await api<LibraryItem<K>>(`/api/library/${kind}/${id}`);
+    if (answer.ok) setOpen(answer.value);
+    else setTrouble(answer.message);
+  };
+  const add = async (document = blankDocument(kind, `own-${crypto.randomUUID().slice(0, 8)}`)) => {
+    const answer = await api<LibraryItem<K>>(`/api/library/${kind}`, { method: "POST", body: { document } });
+    if (!answer.ok) return setTrouble(answer.message);
+    setTrouble(null);
+    setOpen(answer.value);
+    list.refresh();
+  };
+  const { show, refresh } = list;
+  const onSaved = useCallback(
+    (item: LibraryItem<K>, isMoved: boolean) => {
+      if (isMoved) refresh();
+      else show(item);
+    },
+    [show, refresh],
+  );
+
+  return (
+    <div className="flex h-screen min-h-[640px] min-w-[1100px] flex-col">
+      <StudioHead here={kind} title={label}>
+        <button type="button" className="button button-main" onClick={() => void add()}>
+          <Plus size={16} /> New {one}
+        </button>
+      </StudioHead>
+      {(trouble ?? list.trouble) && (
+        <p role="alert" className="notice-cut mx-5 mt-2">
+          {trouble ?? list.trouble}
+        </p>
+      )}
+      <main className="mx-2.5 mb-2.5 mt-2 grid min-h-0 flex-1 grid-cols-[minmax(0,5fr)_minmax(0,6fr)] rounded-lg border-[1.5px] border-ink bg-sheet">
+        <LibraryTable
+          kind={kind}
+          list={list}
+          query={query}
+          onQuery={setQuery}
+          openId={open?.id ?? null}
+          onOpen={choose}
+        />
+        <section
+          aria-label={`The ${one} in hand`}
+          className="scroll-quiet min-h-0 overflow-y-auto border-l-[1.5px] border-ink px-5 py-3"
+        >
+          {open ? (
+            <ItemEditor
+              key={open.id}
+              kind={kind}
+              item={open}
+              onSaved={onSaved}
+              onCopy={(document) => void add(document)}
+            />
+          ) : (
+            <p className="grid h-full place-items-center text-muted">
+              Nothing here yet: make the first {one} with the button above.
+            </p>
+          )}
+        </section>
+      </main>
+    </div>
+  );
+}

@@ -1,0 +1,180 @@
+import { useMemo } from "react";
+import { type Settings, settingsSchema } from "../../core/practice/practiceSchema";
+import { METRIC, type UnitPreferences, US } from "../../core/units/quantities";
+import { BoundNumber, BoundSelect, BoundText, type Editable } from "../parts/bound";
+import { PracticeFields } from "../parts/PracticeFields";
+import { ConflictNotice, SaveMark } from "../parts/SaveMark";
+import { StudioHead } from "../parts/StudioHead";
+import { UnitsProvider, useUnits } from "../parts/units";
+import { type DocumentKind, useDocument, useUndoKeys } from "../parts/useDocument";
+
+interface StoredSettings {
+  version: number;
+  document: Settings;
+}
+
+const KIND: DocumentKind<Settings> = {
+  key: "settings",
+  url: "/api/settings",
+  bodyOf: (settings) => settings,
+  storedOf: (answer) => ({ ...(answer as StoredSettings), updatedAt: "" }),
+  read: (value) => {
+    const parsed = settingsSchema.safeParse(value);
+    return parsed.success
+      ? { ok: true, document: parsed.data }
+      : { ok: false, message: parsed.error.issues[0].message };
+  },
+};
+
+const UNIT_FIELDS: { field: keyof UnitPreferences; label: string; options: { value: string; label: string }[] }[] = [
+  {
+    field: "mass",
+    label: "mass",
+    options: [
+      { value: "g", label: "grams" },
+      { value: "oz", label: "pounds and ounces" },
+    ],
+  },
+  {
+    field: "length",
+    label: "length",
+    options: [
+      { value: "mm", label: "millimetres" },
+      { value: "in", label: "inches" },
+    ],
+  },
+  {
+    field: "volume",
+    label: "volume",
+    options: [
+      { value: "ml", label: "millilitres" },
+      { value: "us", label: "cups and spoons" },
+    ],
+  },
+  {
+    field: "temperature",
+    label: "temperature",
+    options: [
+      { value: "C", label: "Celsius" },
+      { value: "F", label: "Fahrenheit" },
+    ],
+  },
+  {
+    field: "spoons",
+    label: "spoons and cups",
+    options: [
+      { value: "us", label: "US: 4.93 mL, cup 236.6 mL" },
+      { value: "metric", label: "metric: 5 mL, cup 250 mL" },
+    ],
+  },
+];
+
+/** How this studio works: units, schools of practice with their reasons, and what new batches start from. */
+export default function Practice({ stored }: { stored: StoredSettings }) {
+  const initial = useMemo(() => ({ ...stored, updatedAt: "" }), [stored]);
+  const held = useDocument(KIND, initial);
+  useUndoKeys(held.undo, held.redo);
+  const open: Editable = { document: held.document, set: held.set, seal: held.seal };
+  const all = (units: UnitPreferences) => {
+    held.set(["units"], { ...units, spoons: held.document.units.spoons });
+    held.seal();
+  };
+  return (
+    <UnitsProvider units={held.document.units}>
+      <div className="flex min-h-screen min-w-[1000px] flex-col">
+        <StudioHead here="practice" title="Practice">
+          <SaveMark saveState={held.saveState} />
+        </StudioHead>
+        <main className="mx-2.5 mb-2.5 mt-2 grid flex-1 grid-cols-2 content-start gap-x-12 gap-y-6 rounded-lg border-[1.5px] border-ink bg-sheet px-7 py-5">
+          <div className="col-span-2">
+            <ConflictNotice
+              saveState={held.saveState}
+              onMine={() => {
+                if (held.saveState.kind === "conflict")
+                  held.saver.settle(held.saveState.current.version, held.saveState.mine);
+              }}
+              onTheirs={() => {
+                held.saver.discard();
+                location.reload();
+              }}
+            />
+          </div>
+          <section aria-labelledby="studio-head">
+            <h2 id="studio-head" className="mb-2 text-[18px]">
+              The studio
+            </h2>
+            <BoundText open={open} path={["studio"]} label="name, as it stands on printed sheets" className="w-72" />
+            <BoundText
+              open={open}
+              path={["region"]}
+              label="whose rules and limits you follow"
+              className="mt-2 w-full"
+            />
+            <p className="mt-1 text-[12.5px] text-muted">
+              A reminder in your own words. Selling soap is regulated differently in each place: Tundish compares with
+              the limits that you enter and decides nothing.
+            </p>
+          </section>
+          <section aria-labelledby="units-head">
+            <h2 id="units-head" className="mb-2 text-[18px]">
+              Units
+            </h2>
+            <p className="mb-2 flex gap-2">
+              <button type="button" className="button" onClick={() => all(METRIC)}>
+                All metric
+              </button>
+              <button type="button" className="button" onClick={() => all(US)}>
+                All US
+              </button>
+            </p>
+            <div className="grid gap-1.5">
+              {UNIT_FIELDS.map((u) => (
+                <BoundSelect
+                  key={u.field}
+                  open={open}
+                  path={["units", u.field]}
+                  label={u.label}
+                  options={u.options}
+                  className="w-80 [&>label]:w-32"
+                />
+              ))}
+            </div>
+            <UnitExample />
+          </section>
+          <section aria-labelledby="practice-head" className="min-w-0">
+            <h2 id="practice-head" className="mb-2 text-[18px]">
+              Schools of practice
+            </h2>
+            <PracticeFields open={open} path={["practice"]} />
+            <p className="mt-2 text-[12.5px] text-muted">
+              New batches start from these; each batch can be worked differently on its weigh-up sheet.
+            </p>
+          </section>
+          <section aria-labelledby="start-head">
+            <h2 id="start-head" className="mb-2 text-[18px]">
+              New batches
+            </h2>
+            <p className="flex flex-wrap gap-x-5 gap-y-2">
+              <BoundNumber open={open} path={["barThicknessMm"]} label="bars" quantity="length" width="w-14" />
+              <BoundNumber open={open} path={["cureDays"]} label="cure" unit="days" />
+              <BoundNumber open={open} path={["residualWaterPct"]} label="water left in a cured bar" unit="%" />
+            </p>
+            <p className="mt-1 text-[12.5px] text-muted">
+              Residual water is an estimate (8 to 12 %): your own weighings know better.
+            </p>
+          </section>
+        </main>
+      </div>
+    </UnitsProvider>
+  );
+}
+
+function UnitExample() {
+  const { grams, mm, say } = useUnits();
+  return (
+    <p className="mt-2 text-[12.5px] text-muted">
+      Shown as {grams(1472)}, {mm(89)}, {say(590, "volume")}, {say(32, "temperature")}. Any unit can be typed: "1 lb 4
+      oz", "3.5 in", "2 1/2 cups", "90 F".
+    </p>
+  );
+}

@@ -1,0 +1,210 @@
+import { Plus, X } from "lucide-react";
+import { COLOUR_TIMES, type Colourant } from "../../../core/colour/colourantSchema";
+import { COLOURANT_KINDS, colourantKind } from "../../../core/colour/kinds";
+import { mixHex, NATURAL_BATTER_HEX } from "../../../core/colour/mix";
+import { nearestEquals } from "../../../core/colour/wish";
+import { takeColourant } from "../../../core/library/use";
+import { DOSE_BASES, restateDose } from "../../../core/units/dose";
+import { DOSE_OPTIONS } from "../../parts/AdditiveRows";
+import { useBench } from "../../parts/bench";
+import { BoundCheck, BoundColour, BoundNumber, BoundSelect, BoundText, type Editable } from "../../parts/bound";
+import { useUnits } from "../../parts/units";
+
+const TIME_WORDS = { fresh: "at the pour", nextDay: "next day", cured: "cured" } as const;
+/** Ratio of oils to batter that rates are converted with where there is no batch. */
+const USUAL_OILS_PER_BATTER = 0.7;
+const STRIP = [0.25, 0.5, 1, 1.5, 2, 3, 4] as const;
+
+/** A colourant: its rate, its dispersion, its test patches from which every other dose is predicted, and what it is known to do. */
+export function ColourantEditor({ open, id, colourant: c }: { open: Editable; id: string; colourant: Colourant }) {
+  const { colourants } = useBench();
+  const { grams } = useUnits();
+  const context = { oilsPerBaseG: USUAL_OILS_PER_BATTER, bulkDensityGPerMl: c.bulkDensityGPerMl };
+  const mine = takeColourant({ id, document: c }, "c1");
+  const strip = STRIP.map((times) => ({
+    times,
+    hex: mixHex(
+      {
+        baseHex: NATURAL_BATTER_HEX,
+        colourants: [{ ...mine, dose: { ...mine.dose, amount: mine.dose.amount * times } }],
+        oilsPerBaseG: USUAL_OILS_PER_BATTER,
+        stains: [],
+      },
+      "cured",
+    ),
+  }));
+  const equals = nearestEquals(
+    { id, row: c },
+    colourants.map((x) => ({ id: x.id, row: x.document })),
+  );
+  return (
+    <div className="grid gap-2.5">
+      <p className="flex flex-wrap items-baseline gap-x-4 gap-y-1">
+        <BoundSelect
+          open={open}
+          path={["kind"]}
+          label="kind"
+          options={COLOURANT_KINDS.map((k) => ({ value: k.id, label: k.label }))}
+        />
+        <BoundNumber
+          open={open}
+          path={["bulkDensityGPerMl"]}
+          label="bulk density"
+          unit="g/mL"
+          decimals={2}
+          step={0.05}
+        />
+        <BoundNumber
+          open={open}
+          path={["stockG"]}
+          label="on hand"
+          quantity="mass"
+          isNullable
+          placeholder="not counted"
+          width="w-20"
+        />
+      </p>
+      <p className="flex flex-wrap items-baseline gap-x-3 gap-y-1">
+        <BoundNumber open={open} path={["dose", "amount"]} label="usual rate" width="w-14" decimals={3} step={0.1} />
+        <BoundSelect open={open} path={["dose", "basis"]} label="Base of the rate" hideLabel options={DOSE_OPTIONS} />
+        <BoundCheck open={open} path={["isDispersion"]} label="of the stock dispersion" />
+        <BoundSelect
+          open={open}
+          path={["carrier", "kind"]}
+          label="dispersed in"
+          options={[
+            { value: "oil", label: "oil" },
+            { value: "water", label: "water" },
+            { value: "none", label: "nothing" },
+          ]}
+        />
+        {c.carrier.kind !== "none" && <BoundNumber open={open} path={["carrier", "gPerG"]} label="1 :" width="w-10" />}
+      </p>
+      <p className="text-[12.5px] text-muted">
+        The same rate:{" "}
+        {DOSE_BASES.filter((b) => b.id !== c.dose.basis)
+          .map((b) => `${Number(restateDose(c.dose, b.id, context).amount.toPrecision(3))} ${b.label}`)
+          .join(" · ")}
+        . Per batter with {Math.round(100 * USUAL_OILS_PER_BATTER)} % oils in it; a batch uses its own.
+      </p>
+      <table className="w-full">
+        <caption className="text-left text-[15px] font-semibold">
+          Test patches{" "}
+          <span className="text-[12.5px] font-normal text-muted">
+            colour in pale batter at a dose of powder; between them it is predicted
+          </span>
+        </caption>
+        <thead>
+          <tr className="text-left text-[12.5px] text-muted">
+            <th className="font-normal">g per 100 g oils</th>
+            {COLOUR_TIMES.map((t) => (
+              <th key={t} className="font-normal">
+                {TIME_WORDS[t]}
+              </th>
+            ))}
+            <th />
+          </tr>
+        </thead>
+        <tbody>
+          {c.patches.map((_, i) => (
+            <tr key={i} className="border-t border-rule/60">
+              <td>
+                <BoundNumber
+                  open={open}
+                  path={["patches", `@${i}`, "gPer100gOils"]}
+                  label={`Dose of patch ${i + 1}`}
+                  hideLabel
+                  decimals={3}
+                  step={0.1}
+                />
+              </td>
+              {COLOUR_TIMES.map((t) => (
+                <td key={t}>
+                  <BoundColour
+                    open={open}
+                    path={["patches", `@${i}`, t]}
+                    label={`Patch ${i + 1}, ${TIME_WORDS[t]}`}
+                    hideLabel
+                  />
+                </td>
+              ))}
+              <td>
+                {c.patches.length > 1 && (
+                  <button
+                    type="button"
+                    className="icon-button !w-5"
+                    aria-label={`Remove patch ${i + 1}`}
+                    onClick={() =>
+                      open.set(
+                        ["patches"],
+                        c.patches.filter((__, k) => k !== i),
+                      )
+                    }
+                  >
+                    <X size={13} />
+                  </button>
+                )}
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <div className="flex items-end gap-4">
+        {c.patches.length < 8 && (
+          <button
+            type="button"
+            className="inline-flex items-center gap-1 text-muted hover:text-ink"
+            onClick={() => {
+              const last = c.patches[c.patches.length - 1];
+              open.set(
+                ["patches"],
+                [...c.patches, { ...last, gPer100gOils: Math.min(20, Number((last.gPer100gOils * 2).toFixed(3))) }],
+              );
+              open.seal();
+            }}
+          >
+            <Plus size={13} /> patch
+          </button>
+        )}
+        <ul
+          className="ml-auto flex gap-1 text-center text-[11.5px] text-muted"
+          aria-label="Predicted cured colour by dose"
+        >
+          {strip.map((s) => (
+            <li key={s.times} className="w-12">
+              <span
+                className={`block h-7 border ${s.times === 1 ? "border-ink" : "border-ink/30"}`}
+                style={{ background: s.hex }}
+              />
+              {s.times} ×
+            </li>
+          ))}
+        </ul>
+      </div>
+      <p className="flex flex-wrap gap-x-5 gap-y-1">
+        <BoundCheck open={open} path={["morphs"]} label="morphs in raw batter" />
+        <BoundCheck open={open} path={["bleeds"]} label="bleeds" />
+        <BoundCheck open={open} path={["specks"]} label="specks" />
+        <BoundCheck open={open} path={["needsBlending"]} label="needs the blender" />
+      </p>
+      <p className="text-[12.5px] text-muted">
+        {colourantKind(c.kind).label} at its usual dose multiplies the pace by {colourantKind(c.kind).paceFactor}{" "}
+        (estimate).
+        {equals.length > 0 &&
+          ` Nearest that could stand in: ${equals.map((e) => `${e.name} (ΔE ${e.difference.toFixed(0)}${e.stockG === null ? "" : `, ${grams(e.stockG)}`})`).join(", ")}.`}
+      </p>
+      <div className="grid grid-cols-[1fr_8rem_1fr] gap-3">
+        <BoundText open={open} path={["supplier"]} label="supplier" />
+        <BoundText open={open} path={["lot"]} label="lot" />
+        <BoundText open={open} path={["composition"]} label="pigments, as the supplier states" />
+        <BoundText
+          open={open}
+          path={["permittedUses"]}
+          label="permitted uses, as the supplier states"
+          className="col-span-3"
+        />
+      </div>
+      <BoundText open={open} path={["notes"]} label="notes" rows={2} />
+    </div>
+  );
+}

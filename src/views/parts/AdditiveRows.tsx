@@ -1,0 +1,109 @@
+import { X } from "lucide-react";
+import { ADDITIVES, type AdditiveId, additiveRow } from "../../core/formula/additives";
+import type { Additive } from "../../core/formula/formulaSchema";
+import { nextId } from "../../core/plan/newPlan";
+import { DOSE_BASES } from "../../core/units/dose";
+import { BoundNumber, BoundSelect, BoundText, type Editable } from "./bound";
+import { useUnits } from "./units";
+
+export const DOSE_OPTIONS = DOSE_BASES.map((b) => ({ value: b.id, label: b.label }));
+
+interface Props {
+  open: Editable;
+  /** Path of the list. */
+  path: readonly string[];
+  additives: readonly Additive[];
+  /** Mass of each by id, g; nothing where it is not known. */
+  massOf: (id: string) => number | undefined;
+  /** Kinds offered. */
+  kinds?: readonly AdditiveId[];
+}
+
+/** Additives with their rates, the base of the rate, and the grams and spoons that follow. */
+export function AdditiveRows({ open, path, additives, massOf, kinds }: Props) {
+  const { grams, spoons } = useUnits();
+  const offered = ADDITIVES.filter((a) => !kinds || kinds.includes(a.id));
+  return (
+    <div>
+      <ul className="grid gap-1">
+        {additives.map((a) => {
+          const at = [...path, `#${a.id}`];
+          const row = additiveRow(a.kind);
+          const massG = massOf(a.id);
+          return (
+            <li key={a.id} className="flex flex-wrap items-baseline gap-1.5">
+              <span className="w-40 truncate">
+                {a.kind === "other" ? (
+                  <BoundText open={open} path={[...at, "label"]} label="Name of the additive" hideLabel />
+                ) : (
+                  row.label
+                )}
+              </span>
+              <BoundNumber
+                open={open}
+                path={[...at, "dose", "amount"]}
+                label={`Rate of ${row.label}`}
+                hideLabel
+                width="w-14"
+                decimals={3}
+              />
+              <BoundSelect
+                open={open}
+                path={[...at, "dose", "basis"]}
+                label={`Base of the rate of ${row.label}`}
+                hideLabel
+                options={DOSE_OPTIONS}
+                className="w-40"
+              />
+              <span className="whitespace-nowrap font-semibold">{massG === undefined ? "" : grams(massG)}</span>
+              <span className="text-[12.5px] text-muted">
+                {massG ? `about ${spoons(massG, row.bulkDensityGPerMl)}` : ""}
+              </span>
+              {!open.disabled && (
+                <button
+                  type="button"
+                  className="icon-button ml-auto !w-5"
+                  aria-label={`Remove ${row.label}`}
+                  onClick={() => {
+                    open.set(
+                      path,
+                      additives.filter((x) => x.id !== a.id),
+                    );
+                    open.seal();
+                  }}
+                >
+                  <X size={13} />
+                </button>
+              )}
+            </li>
+          );
+        })}
+      </ul>
+      {!open.disabled && (
+        <select
+          aria-label="Add an additive"
+          className="field mt-1"
+          value=""
+          onChange={(e) => {
+            const row = additiveRow(e.currentTarget.value as AdditiveId);
+            const added: Additive = {
+              id: nextId(additives, "a"),
+              kind: row.id,
+              label: row.id === "other" ? "Additive" : "",
+              dose: { amount: row.usualGPer100gOils, basis: "g/100g-oils" },
+            };
+            open.set(path, [...additives, added]);
+            open.seal();
+          }}
+        >
+          <option value="">add an additive…</option>
+          {offered.map((a) => (
+            <option key={a.id} value={a.id}>
+              {a.label}
+            </option>
+          ))}
+        </select>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,29 @@
+import { createContext, type ReactNode, useContext, useMemo } from "react";
+import { findOil, type OilLookup } from "../../core/formula/oils";
+import type { Bench } from "../../core/library/bench";
+import type { Plan } from "../../core/plan/schema";
+import { UnitsProvider } from "./units";
+
+const Context = createContext<Bench | null>(null);
+
+/** Puts the studio's settings and libraries within reach of everything below. */
+export const BenchProvider = ({ bench, children }: { bench: Bench; children: ReactNode }) => (
+  <Context.Provider value={bench}>
+    <UnitsProvider units={bench.settings.units}>{children}</UnitsProvider>
+  </Context.Provider>
+);
+
+export function useBench(): Bench {
+  const bench = useContext(Context);
+  if (!bench) throw new Error("a view that needs the bench stands outside of it");
+  return bench;
+}
+
+/** Looks an oil up in the library as it stands now, then in the batch's own rows, then in what ships. */
+export function useOilFinder(plan: Pick<Plan, "oilRows">): OilLookup {
+  const { oils } = useBench();
+  return useMemo(() => {
+    const rows = new Map(oils.map((o) => [o.id, o.document]));
+    return (id) => rows.get(id) ?? plan.oilRows.find((o) => o.id === id) ?? findOil(id);
+  }, [oils, plan.oilRows]);
+}

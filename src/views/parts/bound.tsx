@@ -1,0 +1,153 @@
+import { useId, useState } from "react";
+import { valueAt } from "../../core/plan/edits/edit";
+import { NumberField, type NumberFieldProps } from "./NumberField";
+
+/** What a bound field needs of an open document. */
+export interface Editable {
+  document: object;
+  set(path: readonly string[], value: unknown): string | null;
+  seal(): void;
+  disabled?: boolean;
+}
+
+interface Bound {
+  open: Editable;
+  path: readonly string[];
+  label: string;
+  hideLabel?: boolean;
+}
+
+/** A number of the document. */
+export function BoundNumber({
+  open,
+  path,
+  ...rest
+}: Bound & Omit<NumberFieldProps, "value" | "onChange" | "onBlur" | "label">) {
+  return (
+    <NumberField
+      {...rest}
+      value={(valueAt(open.document, path) ?? null) as number | null}
+      disabled={open.disabled}
+      onChange={(v) => open.set(path, v)}
+      onBlur={open.seal}
+    />
+  );
+}
+
+/** Text of the document; what is refused stays in the field with the reason beside it. */
+export function BoundText({
+  open,
+  path,
+  label,
+  hideLabel,
+  className = "w-full",
+  fieldClass = "field",
+  rows,
+}: Bound & { className?: string; fieldClass?: string; rows?: number }) {
+  const [draft, setDraft] = useState<string | null>(null);
+  const [problem, setProblem] = useState<string | null>(null);
+  const id = useId();
+  const value = (valueAt(open.document, path) ?? "") as string;
+  const props = {
+    id,
+    disabled: open.disabled,
+    value: draft ?? value,
+    "aria-invalid": problem !== null,
+    onChange: (e: { currentTarget: { value: string } }) => {
+      const text = e.currentTarget.value;
+      const refused = open.set(path, text);
+      setDraft(refused ? text : null);
+      setProblem(refused);
+    },
+    onBlur: open.seal,
+  };
+  return (
+    <span className={`relative inline-flex min-w-0 flex-col ${className}`}>
+      <label htmlFor={id} className={hideLabel ? "sr-only" : "text-[12.5px] text-muted"}>
+        {label}
+      </label>
+      {rows ? (
+        <textarea {...props} rows={rows} className={`field !h-auto w-full !p-1.5 ${problem ? "field-wrong" : ""}`} />
+      ) : (
+        <input {...props} className={`${fieldClass} w-full ${problem ? "field-wrong" : ""}`} autoComplete="off" />
+      )}
+      {problem && (
+        <span role="alert" className="field-problem">
+          {label} {problem}.
+        </span>
+      )}
+    </span>
+  );
+}
+
+/** A choice of the document. */
+export function BoundSelect({
+  open,
+  path,
+  label,
+  hideLabel,
+  options,
+  className = "",
+}: Bound & { options: readonly { value: string; label: string }[]; className?: string }) {
+  const id = useId();
+  return (
+    <span className={`inline-flex min-w-0 items-baseline gap-1 ${className}`}>
+      <label htmlFor={id} className={hideLabel ? "sr-only" : "whitespace-nowrap text-muted"}>
+        {label}
+      </label>
+      <select
+        id={id}
+        className="field min-w-0 flex-1"
+        disabled={open.disabled}
+        value={String(valueAt(open.document, path) ?? "")}
+        onChange={(e) => {
+          open.set(path, e.currentTarget.value);
+          open.seal();
+        }}
+      >
+        {options.map((o) => (
+          <option key={o.value} value={o.value}>
+            {o.label}
+          </option>
+        ))}
+      </select>
+    </span>
+  );
+}
+
+/** A yes or no of the document. */
+export function BoundCheck({ open, path, label }: Bound) {
+  return (
+    <label className="inline-flex items-center gap-1.5">
+      <input
+        type="checkbox"
+        className="size-4 accent-[var(--ink)]"
+        disabled={open.disabled}
+        checked={valueAt(open.document, path) === true}
+        onChange={(e) => {
+          open.set(path, e.currentTarget.checked);
+          open.seal();
+        }}
+      />
+      {label}
+    </label>
+  );
+}
+
+/** A colour of the document. */
+export function BoundColour({ open, path, label, hideLabel }: Bound) {
+  return (
+    <label className="inline-flex items-center gap-1.5">
+      <input
+        type="color"
+        aria-label={label}
+        className="h-6 w-9 rounded border border-rule bg-transparent p-0"
+        disabled={open.disabled}
+        value={(valueAt(open.document, path) ?? "#000000") as string}
+        onChange={(e) => open.set(path, e.currentTarget.value)}
+        onBlur={open.seal}
+      />
+      {!hideLabel && label}
+    </label>
+  );
+}

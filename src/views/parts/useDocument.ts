@@ -1,0 +1,127 @@
+import { useCallback, useEffect, useMemo, useRef, useState } from "react";
+import { applyEdit, type Edit } from "../../core/plan/edits/edit";
+import { type History, push, redo, seal, startHistory, undo } from "../../core/plan/edits/history";
+import { readDraft, type SavePlace, Saver, type SaveState, type Stored, sameDocument } from "./saver";
+
+/** One open document: edited in place, undone and redone, saved by itself. */
+export interface OpenDocument<D extends object> {
+  document: D;
+  saveState: SaveState<D>;
+  canUndo: boolean;
+  canRedo: boolean;
+  /** Applies an edit. Null: done. Text: why it cannot be; then nothing has changed. */
+  edit(edit: Edit, mergeKey?: string): string | null;
+  /** Sets one field. Typing into the same field in a row is one undo. */
+  set(path: readonly string[], value: unknown): string | null;
+  undo(): void;
+  redo(): void;
+  /** Ends the merging of edits into one undo. */
+  seal(): void;
+  /** Takes a new state that is not part of undo, and saves it at once. */
+  replace(change: (document: D) => D): void;
+  flush(): Promise<boolean>;
+  saver: Saver<D>;
+}
+
+export interface DocumentKind<D> extends SavePlace<D> {
+  /** Checks a document as the server will. */
+  read: (value: unknown) => { ok: true; document: D } | { ok: false; message: string };
+}
+
+/** `edit`, `set`, `undo`, `redo` and `seal` stay the same functions while the document is open. `kind` must stay the same object. */
+export function useDocument<D extends object>(kind: DocumentKind<D>, initial: Stored<D>): OpenDocument<D> {
+  const [history, setHistory] = useState<History<D>>(() => startHistory(initial.document));
+  const [saveState, setSaveState] = useState<SaveState<D>>({ kind: "saved", at: null });
+  const saver = useMemo(() => new Saver<D>(kind, initial.version, setSaveState), [kind, initial.version]);
+  const current = useRef(history);
+  const adopt = useCallback((next: History<D>) => {
+    current.current = next;
+    setHistory(next);
+  }, []);
+
+  useEffect(() => {
+    const draft = readDraft<D>(kind.key);
+    const read = draft && kind.read(draft.document);
+    if (!draft || !read?.ok || sameDocument(read.document, initial.document)) {
+      saver.discard();
+      return;
+    }
+    adopt(startHistory(read.document));
+    if (draft.version === initial.version) saver.save(read.document, true);
+    else saver.reportConflict(initial, read.document);
+  }, [saver, initial, adopt, kind]);
+
+  const change = useCallback(
+    (next: History<D>) => {
+      if (next === current.current) return;
+      const isChanged = next.document !== current.current.document;
+      adopt(next);
+      if (isChanged) saver.save(next.document);
+    },
+    [adopt, saver],
+  );
+
+  const edit = useCallback(
+    (e: Edit, mergeKey?: string) => {
+      const tried = applyEdit(current.current.document, e);
+      if (!tried.ok) return tried.reason;
+      const read = kind.read(tried.document);
+      if (!read.ok) return read.message;
+      change(push(current.current, e, mergeKey ?? null));
+      return null;
+    },
+    [change, kind],
+  );
+
+  useEffect(() => {
+    const warn = (event: BeforeUnloadEvent) => {
+      if (readDraft(kind.key)) {
+        void saver.flush();
+        event.preventDefault();
+      }
+    };
+    window.addEventListener("beforeunload", warn);
+    return () => window.removeEventListener("beforeunload", warn);
+  }, [saver, kind]);
+
+  const set = useCallback(
+    (path: readonly string[], value: unknown) => edit({ kind: "set", path, value }, path.join(".")),
+    [edit],
+  );
+  const undoLast = useCallback(() => change(undo(current.current)), [change]);
+  const redoLast = useCallback(() => change(redo(current.current)), [change]);
+  const sealLast = useCallback(() => adopt(seal(current.current)), [adopt]);
+
+  return {
+    document: history.document,
+    saveState,
+    canUndo: history.undo.length > 0,
+    canRedo: history.redo.length > 0,
+    edit,
+    set,
+    undo: undoLast,
+    redo: redoLast,
+    seal: sealLast,
+    replace(update) {
+      const document = update(current.current.document);
+      adopt({ ...current.current, document });
+      saver.save(document, true);
+    },
+    flush: () => saver.flush(),
+    saver,
+  };
+}
+
+/** Ctrl+Z and Ctrl+Shift+Z for the whole page. */
+export function useUndoKeys(undo: () => void, redo: () => void, isOff = false): void {
+  useEffect(() => {
+    const onKey = (e: KeyboardEvent) => {
+      if (!(e.ctrlKey || e.metaKey) || e.key.toLowerCase() !== "z" || isOff) return;
+      e.preventDefault();
+      if (e.shiftKey) redo();
+      else undo();
+    };
+    window.addEventListener("keydown", onKey);
+    return () => window.removeEventListener("keydown", onKey);
+  }, [undo, redo, isOff]);
+}

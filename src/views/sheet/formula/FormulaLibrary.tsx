@@ -1,0 +1,117 @@
+import { useEffect, useState } from "react";
+import type { Formula } from "../../../core/formula/formulaSchema";
+import type { LibraryItem } from "../../../core/library/kinds";
+import { giveFormula, isSameFormula, takeFormula } from "../../../core/library/use";
+import type { Batter } from "../../../core/plan/schema";
+import { api } from "../../parts/api";
+import type { OpenBatch } from "../../parts/useBatch";
+
+/** Takes a formula from the library, and gives this one to it; says which version the batch uses. */
+export function FormulaLibrary({ batch, batter, disabled }: { batch: OpenBatch; batter: Batter; disabled: boolean }) {
+  const [search, setSearch] = useState("");
+  const [found, setFound] = useState<LibraryItem<"formulas">[]>([]);
+  const [said, setSaid] = useState<string | null>(null);
+  const [mine, setMine] = useState<Formula | null>(null);
+  const ref = batter.formulaRef;
+
+  useEffect(() => {
+    let isOld = false;
+    const timer = setTimeout(async () => {
+      const answer = await api<{ items: LibraryItem<"formulas">[] }>(
+        `/api/library/formulas?limit=8&search=${encodeURIComponent(search)}`,
+      );
+      if (!isOld && answer.ok) setFound(answer.value.items);
+    }, 150);
+    return () => {
+      isOld = true;
+      clearTimeout(timer);
+    };
+  }, [search]);
+
+  useEffect(() => {
+    setMine(null);
+    if (!ref) return;
+    let isOld = false;
+    void api<{ version: number; document: Formula }[]>(`/api/library/formulas/${ref.formulaId}/versions`).then((a) => {
+      if (isOld || !a.ok) return;
+      setMine(a.value.find((v) => v.version === ref.version)?.document ?? null);
+    });
+    return () => {
+      isOld = true;
+    };
+  }, [ref]);
+
+  const take = (row: LibraryItem<"formulas">) => {
+    const taken = takeFormula(batter, row);
+    const others = batch.plan.oilRows.filter((o) => !taken.oilRows.some((r) => r.id === o.id));
+    const refused = batch.edit({
+      kind: "all",
+      edits: [
+        { kind: "set", path: ["batters", `#${batter.id}`], value: taken.batter },
+        { kind: "set", path: ["oilRows"], value: [...others, ...taken.oilRows] },
+      ],
+    });
+    setSaid(refused ?? `${row.document.name}, version ${row.version}, is in this batch now. Undo takes it back.`);
+  };
+  const give = async () => {
+    const name = `${batch.plan.title}: ${batter.name}`.slice(0, 80);
+    const document = giveFormula(batch.plan, batter, name);
+    const answer = await api<LibraryItem<"formulas">>("/api/library/formulas", { method: "POST", body: { document } });
+    if (!answer.ok) return setSaid(answer.message);
+    batch.set(["batters", `#${batter.id}`, "formulaRef"], {
+      formulaId: answer.value.id,
+      version: answer.value.version,
+      name,
+    });
+    setSaid(`Kept in the library as "${name}".`);
+  };
+
+  return (
+    <div className="grid gap-1">
+      <p>
+        {ref ? (
+          <>
+            From <strong>{ref.name}</strong>, version {ref.version}
+            {mine && !isSameFormula(batter, mine) ? ", changed since for this batch" : ""}.{" "}
+            <a className="underline" href={`/library/formulas?open=${ref.formulaId}`}>
+              See its versions
+            </a>
+          </>
+        ) : (
+          "Made for this batch; not from the library."
+        )}
+      </p>
+      {!disabled && (
+        <div className="flex flex-wrap items-baseline gap-2">
+          <label className="inline-flex items-baseline gap-1 text-muted">
+            take another
+            <input
+              className="field w-44 text-ink"
+              placeholder="search formulas"
+              value={search}
+              onChange={(e) => setSearch(e.currentTarget.value)}
+            />
+          </label>
+          {found.slice(0, search ? 6 : 4).map((row) => (
+            <button
+              key={row.id}
+              type="button"
+              className="button !min-h-6 !px-2 text-[12.5px]"
+              onClick={() => take(row)}
+            >
+              {row.document.name}
+            </button>
+          ))}
+          <button type="button" className="ml-auto text-muted underline" onClick={give}>
+            keep this one in the library
+          </button>
+        </div>
+      )}
+      {said && (
+        <p role="status" className="text-[12.5px] text-leaf">
+          {said}
+        </p>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,138 @@
+import { Plus, Trash2 } from "lucide-react";
+import { takeMould } from "../../../core/library/use";
+import { compartmentsOf } from "../../../core/mould/compartments";
+import { MOULD_KINDS, type PlanMould } from "../../../core/mould/mouldSchema";
+import type { Edit } from "../../../core/plan/edits/edit";
+import { spreadOverMoulds } from "../../../core/plan/moulds";
+import { nextId } from "../../../core/plan/newPlan";
+import { useBench } from "../../parts/bench";
+import { BoundNumber, BoundSelect, BoundText } from "../../parts/bound";
+import { Drawer } from "../../parts/Drawer";
+import { MouldFields } from "../../parts/MouldFields";
+import { Says } from "../../parts/Says";
+import { useUnits } from "../../parts/units";
+import { editable, type PanelProps } from "../panel";
+import { EquipmentRows } from "./EquipmentRows";
+
+/** The moulds of the batch, with dividers and cuts into loaves, and the tools laid out, all checked against each other. */
+export function MouldDrawer({ batch, derived, disabled, onClose }: PanelProps & { onClose: () => void }) {
+  const { plan } = batch;
+  const { moulds } = useBench();
+  const { grams, mm } = useUnits();
+  const open = editable(batch, disabled);
+  const add = (libraryId: string) => {
+    const id = nextId(plan.moulds, "m");
+    const row = moulds.find((m) => m.id === libraryId);
+    const item = row
+      ? takeMould(row, id, 95)
+      : { ...plan.moulds[0], id, name: `${plan.moulds[0].name} ${plan.moulds.length + 1}`.slice(0, 60) };
+    batch.edit({ kind: "insert", path: ["moulds"], index: plan.moulds.length, item });
+  };
+  const replace = (mould: PlanMould, libraryId: string) => {
+    const row = moulds.find((m) => m.id === libraryId);
+    if (row) batch.set(["moulds", `#${mould.id}`], takeMould(row, mould.id, mould.fillPct));
+    batch.seal();
+  };
+  const remove = (id: string) => {
+    const edits: Edit[] = [
+      ...plan.operations
+        .filter((o) => o.mouldId === id)
+        .map((o): Edit => ({ kind: "remove", path: ["operations"], id: o.id })),
+      { kind: "remove", path: ["moulds"], id },
+    ];
+    batch.edit({ kind: "all", edits });
+  };
+  return (
+    <Drawer title="Moulds and tools" width={640} onClose={onClose}>
+      {plan.moulds.map((mould) => {
+        const m = derived.masses?.moulds.find((x) => x.id === mould.id);
+        const at = (...rest: string[]) => ["moulds", `#${mould.id}`, ...rest];
+        return (
+          <section key={mould.id} className="mb-3 border-b border-rule pb-3" aria-label={mould.name}>
+            <div className="flex flex-wrap items-end gap-2">
+              <BoundText open={open} path={at("name")} label="name" className="w-40" />
+              {!disabled && (
+                <select
+                  aria-label={`Take ${mould.name} from the library`}
+                  className="field"
+                  value=""
+                  onChange={(e) => replace(mould, e.currentTarget.value)}
+                >
+                  <option value="">take from the library…</option>
+                  {moulds.map((x) => (
+                    <option key={x.id} value={x.id}>
+                      {x.document.name}
+                    </option>
+                  ))}
+                </select>
+              )}
+              <BoundSelect
+                open={open}
+                path={at("kind")}
+                label="kind"
+                options={MOULD_KINDS.map((k) => ({ value: k.id, label: k.label }))}
+              />
+              {plan.moulds.length > 1 && !disabled && (
+                <button
+                  type="button"
+                  className="icon-button ml-auto"
+                  aria-label={`Remove ${mould.name}`}
+                  onClick={() => remove(mould.id)}
+                >
+                  <Trash2 size={14} />
+                </button>
+              )}
+            </div>
+            <div className="mt-1.5">
+              <MouldFields open={open} path={at()} mould={mould} />
+            </div>
+            <p className="mt-1 flex flex-wrap items-baseline gap-x-4">
+              <BoundNumber open={open} path={at("fillPct")} label="filled to" unit="%" width="w-11" />
+              {m && (
+                <span className="text-muted">
+                  takes {grams(m.fillG)}; the pours stand at {mm(m.levelMm)}
+                </span>
+              )}
+            </p>
+            <Compartments mould={mould} levelMm={m?.levelMm ?? 0} />
+            <Says className="mt-1" notices={derived.notices} fields={(f) => f.startsWith(`moulds.${mould.id}.`)} />
+          </section>
+        );
+      })}
+      {!disabled && (
+        <p className="flex flex-wrap items-center gap-2">
+          <select aria-label="Add a mould" className="field" value="" onChange={(e) => add(e.currentTarget.value)}>
+            <option value="">add a mould…</option>
+            <option value="same">one more like the first</option>
+            {moulds.map((x) => (
+              <option key={x.id} value={x.id}>
+                {x.document.name}
+              </option>
+            ))}
+          </select>
+          {plan.moulds.length > 1 && (
+            <button type="button" className="button !min-h-7" onClick={() => batch.edit(spreadOverMoulds(plan))}>
+              <Plus size={14} /> Share the first mould's pours equally among all
+            </button>
+          )}
+        </p>
+      )}
+      <h3 className="mt-4 text-[15px]">Tools laid out</h3>
+      <EquipmentRows batch={batch} derived={derived} disabled={disabled} />
+    </Drawer>
+  );
+}
+
+/** Width and content of every compartment of a divided mould. */
+function Compartments({ mould, levelMm }: { mould: PlanMould; levelMm: number }) {
+  const { mm, say } = useUnits();
+  const c = compartmentsOf(mould);
+  if (!c) return null;
+  const volumes = c.volumesMl(levelMm);
+  return (
+    <p className="mt-1 text-[13px]">
+      {c.widthsMm.length} compartments, each {mm(c.lengthMm)} long:{" "}
+      {c.widthsMm.map((w, i) => `${mm(w)} (${say(volumes[i], "volume")})`).join(", ")}.
+    </p>
+  );
+}

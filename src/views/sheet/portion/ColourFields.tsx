@@ -1,0 +1,197 @@
+import { X } from "lucide-react";
+import { useMemo } from "react";
+import { COLOURANT_KINDS, colourantKind } from "../../../core/colour/kinds";
+import { mixHex, powderGPer100gOils } from "../../../core/colour/mix";
+import { nearestEquals } from "../../../core/colour/wish";
+import { takeColourant } from "../../../core/library/use";
+import { batterHexAt } from "../../../core/plan/colours";
+import type { Derived } from "../../../core/plan/derive";
+import { nextId, plainColourant } from "../../../core/plan/newPlan";
+import type { Plan, Portion } from "../../../core/plan/schema";
+import { DOSE_OPTIONS } from "../../parts/AdditiveRows";
+import { useBench } from "../../parts/bench";
+import { BoundCheck, BoundNumber, BoundSelect, type Editable } from "../../parts/bound";
+import { SwatchInput } from "../../parts/SwatchInput";
+import { useUnits } from "../../parts/units";
+
+interface Props {
+  open: Editable;
+  plan: Plan;
+  derived: Derived;
+  portion: Portion;
+}
+
+/** The colourants of a cup: several may be mixed; each with its rate, its dispersion, and the grams and spoons to weigh. */
+export function ColourFields({ open, plan, derived, portion }: Props) {
+  const { colourants } = useBench();
+  const { grams, spoons } = useUnits();
+  const path = ["portions", `#${portion.id}`, "colourants"];
+  const batter = derived.masses?.batters.find((b) => b.id === portion.batterId);
+  const cup = derived.masses?.portions.find((m) => m.id === portion.id);
+  const add = (value: string) => {
+    const id = nextId(portion.colourants, "c");
+    const row = colourants.find((c) => c.id === value);
+    const kind = COLOURANT_KINDS.find((k) => k.id === value);
+    const added = row ? takeColourant(row, id) : plainColourant(id, kind!.label, kind!.id, "#8a7f6a");
+    open.set(path, [...portion.colourants, added]);
+    open.seal();
+  };
+  return (
+    <div className="grid gap-2">
+      {portion.colourants.map((c) => {
+        const at = [...path, `#${c.id}`];
+        const powderG =
+          batter && cup
+            ? (powderGPer100gOils(c, batter.formula.oilsPerBaseG) / 100) * batter.oilsPerBaseG * cup.baseG
+            : null;
+        const row = colourants.find((x) => x.id === c.libraryId)?.document;
+        const isShort = row?.stockG !== null && row?.stockG !== undefined && powderG !== null && powderG > row.stockG;
+        return (
+          <div key={c.id} className="border-l-4 pl-2" style={{ borderColor: c.patches[0].cured }}>
+            <p className="flex flex-wrap items-baseline gap-x-2 gap-y-1">
+              <strong>{c.name}</strong>
+              <span className="text-muted">{colourantKind(c.kind).label}</span>
+              <BoundNumber
+                open={open}
+                path={[...at, "dose", "amount"]}
+                label={`Rate of ${c.name}`}
+                hideLabel
+                width="w-14"
+                decimals={3}
+                step={0.1}
+              />
+              <BoundSelect
+                open={open}
+                path={[...at, "dose", "basis"]}
+                label={`Base of the rate of ${c.name}`}
+                hideLabel
+                options={DOSE_OPTIONS}
+              />
+              {!open.disabled && (
+                <button
+                  type="button"
+                  className="icon-button ml-auto !w-5"
+                  aria-label={`Remove ${c.name}`}
+                  onClick={() => {
+                    open.set(
+                      path,
+                      portion.colourants.filter((x) => x.id !== c.id),
+                    );
+                    open.seal();
+                  }}
+                >
+                  <X size={13} />
+                </button>
+              )}
+            </p>
+            <p className="mt-1 flex flex-wrap items-baseline gap-x-3 gap-y-1 text-[13px]">
+              <BoundCheck open={open} path={[...at, "isDispersion"]} label="rate counts a stock dispersion" />
+              <BoundSelect
+                open={open}
+                path={[...at, "carrier", "kind"]}
+                label="in"
+                options={[
+                  { value: "oil", label: "oil" },
+                  { value: "water", label: "water" },
+                  { value: "none", label: "nothing" },
+                ]}
+              />
+              {c.carrier.kind !== "none" && (
+                <BoundNumber open={open} path={[...at, "carrier", "gPerG"]} label="1 :" width="w-9" />
+              )}
+              {!c.libraryId && <SwatchInput open={open} path={at} colourant={c} label={`Swatch of ${c.name}`} />}
+            </p>
+            {powderG !== null && (
+              <p className="mt-0.5 text-[13px]">
+                <strong>{grams(powderG)}</strong> of powder, about {spoons(powderG, c.bulkDensityGPerMl)}
+                {c.carrier.kind !== "none" && (
+                  <>
+                    , with <strong>{grams(powderG * c.carrier.gPerG)}</strong> of {c.carrier.kind}
+                    {c.isDispersion && ` = ${grams(powderG * (1 + c.carrier.gPerG))} of dispersion`}
+                  </>
+                )}
+              </p>
+            )}
+            {isShort && (
+              <p className="notice-amber mt-1 text-[12.5px]">
+                Only {grams(row!.stockG!)} on hand. Nearest that you have:{" "}
+                {nearestEquals(
+                  { id: c.libraryId!, row: row! },
+                  colourants.map((x) => ({ id: x.id, row: x.document })),
+                  2,
+                )
+                  .map((n) => n.name)
+                  .join(", ")}
+                .
+              </p>
+            )}
+            {row && (row.morphs || row.bleeds || row.specks) && (
+              <p className="mt-0.5 text-[12.5px] text-muted">
+                {[row.morphs && "morphs in raw batter", row.bleeds && "bleeds across lines", row.specks && "may speck"]
+                  .filter(Boolean)
+                  .join("; ")}
+                {row.notes && `. ${row.notes}`}
+              </p>
+            )}
+            <DoseStrip plan={plan} derived={derived} portion={portion} id={c.id} />
+          </div>
+        );
+      })}
+      {!open.disabled && portion.colourants.length < 6 && (
+        <select
+          aria-label={`Add a colourant to ${portion.name}`}
+          className="field w-56"
+          value=""
+          onChange={(e) => add(e.currentTarget.value)}
+        >
+          <option value="">add a colourant…</option>
+          <optgroup label="Your library">
+            {colourants.map((c) => (
+              <option key={c.id} value={c.id}>
+                {c.document.name}
+              </option>
+            ))}
+          </optgroup>
+          <optgroup label="By kind">
+            {COLOURANT_KINDS.map((k) => (
+              <option key={k.id} value={k.id}>
+                {k.label}
+              </option>
+            ))}
+          </optgroup>
+        </select>
+      )}
+    </div>
+  );
+}
+
+const TIMES = [0.25, 0.5, 1, 2, 3] as const;
+
+/** The cup's cured colour at several doses of one colourant: under-dosing shows before it is poured. */
+function DoseStrip({ plan, derived, portion, id }: { plan: Plan; derived: Derived; portion: Portion; id: string }) {
+  const swatches = useMemo(() => {
+    const batter = plan.batters.find((b) => b.id === portion.batterId)!;
+    const m = derived.masses?.batters.find((b) => b.id === batter.id);
+    if (!m) return [];
+    const baseHex = batterHexAt(plan, batter, derived.masses, "cured");
+    return TIMES.map((times) => {
+      const colourants = portion.colourants.map((c) =>
+        c.id === id ? { ...c, dose: { ...c.dose, amount: c.dose.amount * times } } : c,
+      );
+      return { times, hex: mixHex({ baseHex, colourants, oilsPerBaseG: m.formula.oilsPerBaseG, stains: [] }, "cured") };
+    });
+  }, [plan, derived.masses, portion, id]);
+  return (
+    <ul className="mt-1 flex gap-1 text-center text-[11.5px] text-muted" aria-label="Cured colour by dose">
+      {swatches.map((s) => (
+        <li key={s.times} className="w-14">
+          <span
+            className={`block h-4 border ${s.times === 1 ? "border-ink" : "border-ink/30"}`}
+            style={{ background: s.hex }}
+          />
+          {s.times} ×
+        </li>
+      ))}
+    </ul>
+  );
+}

@@ -1,0 +1,112 @@
+import { COLOUR_TIMES } from "../../../core/colour/colourantSchema";
+import { additivePerOilG } from "../../../core/formula/additives";
+import { AdditiveRows } from "../../parts/AdditiveRows";
+import { BoundNumber, BoundSelect, BoundText } from "../../parts/bound";
+import { Drawer } from "../../parts/Drawer";
+import { Says } from "../../parts/Says";
+import { useUnits } from "../../parts/units";
+import { editable, type PanelProps } from "../panel";
+import { ColourFields } from "./ColourFields";
+import { ScentFields } from "./ScentFields";
+import { WishedColour } from "./WishedColour";
+
+type Props = PanelProps & { portionId: string; onPortion: (id: string) => void; onClose: () => void };
+
+const TIME_WORDS = { fresh: "at the pour", nextDay: "next day", cured: "cured" } as const;
+
+/** All of one cup: its colour mix and what becomes of it, its scent and limits, its additives, and what is kept back. */
+export function PortionDrawer({ batch, derived, disabled, portionId, onPortion, onClose }: Props) {
+  const { plan } = batch;
+  const portion = plan.portions.find((p) => p.id === portionId);
+  const { grams } = useUnits();
+  if (!portion) return null;
+  const open = editable(batch, disabled);
+  const at = (...rest: string[]) => ["portions", `#${portion.id}`, ...rest];
+  const cup = derived.masses?.portions.find((m) => m.id === portion.id);
+  const batter = derived.masses?.batters.find((b) => b.id === portion.batterId);
+  const colours = derived.colours[plan.portions.indexOf(portion)];
+  const keeps = [
+    ["keptBackPct", "for the top", cup?.keptBackG],
+    ["pipingPct", "for piping", cup?.pipingG],
+    ["samplePct", "as a sample", cup?.sampleG],
+  ] as const;
+  return (
+    <Drawer title={`Cup of ${portion.name}`} width={600} onClose={onClose}>
+      <div className="flex flex-wrap gap-1 border-b border-rule pb-2">
+        {plan.portions.map((p) => (
+          <button
+            key={p.id}
+            type="button"
+            aria-pressed={p.id === portion.id}
+            className={`button !min-h-6 !px-2 ${p.id === portion.id ? "button-main" : ""}`}
+            onClick={() => onPortion(p.id)}
+          >
+            {p.name}
+          </button>
+        ))}
+      </div>
+      <div className="mt-2 flex items-end gap-3">
+        <BoundText open={open} path={at("name")} label="name" className="w-36" />
+        {plan.batters.length > 1 && (
+          <BoundSelect
+            open={open}
+            path={at("batterId")}
+            label="from"
+            options={plan.batters.map((b) => ({ value: b.id, label: b.name }))}
+          />
+        )}
+        {cup && (
+          <p className="mb-0.5 text-muted">
+            <strong className="text-ink">{grams(cup.baseG)}</strong> at the split, {grams(cup.finishedG)} finished
+          </p>
+        )}
+      </div>
+      <h3 className="mt-3 text-[15px]">Colour</h3>
+      <ul className="mb-2 mt-1 flex gap-2 text-[12.5px] text-muted" aria-label="Predicted colour">
+        {COLOUR_TIMES.map((t) => (
+          <li key={t} className="flex-1">
+            <span className="block h-9 border border-ink/40" style={{ background: colours?.[t] }} />
+            {TIME_WORDS[t]} <span className="text-[11.5px]">{colours?.[t]}</span>
+          </li>
+        ))}
+      </ul>
+      <ColourFields open={open} plan={plan} derived={derived} portion={portion} />
+      <WishedColour open={open} plan={plan} derived={derived} portion={portion} />
+      <h3 className="mt-3 text-[15px]">Scent of this cup</h3>
+      <ScentFields
+        open={open}
+        path={at("scent")}
+        scent={portion.scent}
+        massG={cup?.scentG ?? null}
+        where={portion.name}
+        plan={plan}
+        derived={derived}
+      />
+      <h3 className="mt-3 text-[15px]">Additives to this cup only</h3>
+      <AdditiveRows
+        open={open}
+        path={at("additives")}
+        additives={portion.additives}
+        massOf={(id) => {
+          const a = portion.additives.find((x) => x.id === id);
+          return a && batter && cup
+            ? additivePerOilG(a, batter.formula.oilsPerBaseG) * batter.oilsPerBaseG * cup.baseG
+            : undefined;
+        }}
+        kinds={["clay", "charcoal", "titanium-dioxide", "salt", "oatmeal", "honey", "other"]}
+      />
+      <h3 className="mt-3 text-[15px]">Kept back from the finished cup</h3>
+      <p className="mt-1 flex flex-wrap gap-x-4 gap-y-1">
+        {keeps.map(([field, label, massG]) => (
+          <span key={field} className="whitespace-nowrap">
+            <BoundNumber open={open} path={at(field)} label={label} unit="%" width="w-10" />
+            {massG !== undefined && massG > 0.05 && <span className="ml-1 font-semibold">{grams(massG)}</span>}
+          </span>
+        ))}
+        <BoundNumber open={open} path={["toolLossPct"]} label="stays on tools, every cup" unit="%" width="w-10" />
+      </p>
+      {cup && <p className="mt-1 text-[12.5px] text-muted">Left for the mould: {grams(cup.pourG)}.</p>}
+      <Says className="mt-2" notices={derived.notices} fields={(f) => f.startsWith(`portions.${portion.id}.`)} />
+    </Drawer>
+  );
+}

@@ -1,0 +1,157 @@
+import { takeScent } from "../../../core/library/use";
+import type { Derived } from "../../../core/plan/derive";
+import { plainScent } from "../../../core/plan/newPlan";
+import { scentCarriers, scentShares } from "../../../core/plan/notices/scent";
+import type { Plan } from "../../../core/plan/schema";
+import { SCENT_CLASSES, type ScentClassId } from "../../../core/scent/classes";
+import type { Scent } from "../../../core/scent/scentSchema";
+import { useBench } from "../../parts/bench";
+import { BoundNumber, BoundSelect, BoundText, type Editable } from "../../parts/bound";
+import { useUnits } from "../../parts/units";
+
+interface Props {
+  open: Editable;
+  path: readonly string[];
+  scent: Scent | null;
+  massG: number | null;
+  /** Portion or batter it goes into. */
+  where: string;
+  plan: Plan;
+  derived: Derived;
+}
+
+/** A scent from the library or by class, its load, its parts, and its limits against the cured bar. */
+export function ScentFields({ open, path, scent, massG, where, plan, derived }: Props) {
+  const { scents } = useBench();
+  const { grams } = useUnits();
+  const choose = (value: string) => {
+    if (value === "") open.set(path, null);
+    else if (value === "plain") open.set(path, plainScent("Scent", "quiet", 3));
+    else {
+      const find = (id: string) => scents.find((s) => s.id === id);
+      open.set(path, takeScent(find(value)!, find));
+    }
+    open.seal();
+  };
+  const stock = scents.find((s) => s.id === scent?.libraryId)?.document.stockG ?? null;
+  return (
+    <div className="grid gap-1.5">
+      <p className="flex flex-wrap items-baseline gap-x-3 gap-y-1">
+        <select
+          aria-label={`Scent of ${where} from the library`}
+          className="field"
+          disabled={open.disabled}
+          value={scent ? (scents.some((s) => s.id === scent.libraryId) ? scent.libraryId! : "plain") : ""}
+          onChange={(e) => choose(e.currentTarget.value)}
+        >
+          <option value="">no scent</option>
+          <option value="plain">by class only</option>
+          {scents.map((s) => (
+            <option key={s.id} value={s.id}>
+              {s.document.name}
+            </option>
+          ))}
+        </select>
+        {scent && (
+          <>
+            <BoundNumber open={open} path={[...path, "load", "amount"]} label="load" unit="%" step={0.5} decimals={2} />
+            <BoundSelect
+              open={open}
+              path={[...path, "load", "base"]}
+              label={`Load of ${where} is counted on`}
+              hideLabel
+              options={[
+                { value: "oils", label: "of oils" },
+                { value: "batter", label: "of batter" },
+              ]}
+            />
+            {massG !== null && <strong>{grams(massG)}</strong>}
+            {stock !== null && massG !== null && massG > stock && (
+              <span className="notice-amber text-[12.5px]">only {grams(stock)} on hand</span>
+            )}
+          </>
+        )}
+      </p>
+      {scent && (
+        <table className="w-full text-[13px]">
+          <thead>
+            <tr className="text-left text-[12.5px] text-muted">
+              <th className="font-normal">part</th>
+              <th className="font-normal">share</th>
+              <th className="font-normal">the clock uses</th>
+              <th className="text-right font-normal">of the cured bar</th>
+              <th className="pl-2 font-normal">limit</th>
+            </tr>
+          </thead>
+          <tbody>
+            {scent.parts.map((p) => {
+              const at = [...path, "parts", `#${p.id}`];
+              return (
+                <tr key={p.id} className="border-t border-rule/60">
+                  <td>
+                    {p.libraryId ? (
+                      p.name
+                    ) : (
+                      <BoundText open={open} path={[...at, "name"]} label="Name of the scent" hideLabel />
+                    )}
+                  </td>
+                  <td>
+                    <BoundNumber
+                      open={open}
+                      path={[...at, "sharePct"]}
+                      label={`Share of ${p.name}`}
+                      hideLabel
+                      unit="%"
+                      width="w-10"
+                    />
+                  </td>
+                  <td>
+                    {p.measured ? (
+                      <>
+                        {p.class}, about {p.measured.rateFactor.toFixed(1)} ×
+                      </>
+                    ) : (
+                      <select
+                        aria-label={`Class of ${p.name}`}
+                        className="field"
+                        disabled={open.disabled}
+                        value={p.class}
+                        onChange={(e) => open.set([...at, "class"], e.currentTarget.value as ScentClassId)}
+                      >
+                        {SCENT_CLASSES.map((c) => (
+                          <option key={c.id} value={c.id}>
+                            {c.label}
+                          </option>
+                        ))}
+                      </select>
+                    )}
+                  </td>
+                  <Limit part={p.name} where={where} plan={plan} derived={derived} />
+                </tr>
+              );
+            })}
+          </tbody>
+        </table>
+      )}
+    </div>
+  );
+}
+
+/** Share of a part in the cured bar of a cup, or of the whole batch, against its limit. */
+function Limit({ part, where, plan, derived }: { part: string; where: string; plan: Plan; derived: Derived }) {
+  const carriers = derived.masses ? scentCarriers(plan, derived.masses) : [];
+  const carrier = carriers.find((c) => c.where === where) ?? carriers.at(-1);
+  const share = carrier && scentShares(carrier).get(part);
+  if (!share) return <td colSpan={2} />;
+  const isOver = share.limitPct !== null && share.sharePct > share.limitPct;
+  return (
+    <>
+      <td className={`text-right ${isOver ? "font-semibold text-cut" : ""}`}>{share.sharePct.toFixed(2)} %</td>
+      <td className="pl-2 text-muted">
+        {share.limitPct === null
+          ? "none known: ask the supplier"
+          : `${isOver ? "over " : ""}${share.limitPct} %, ${share.whose}`}
+      </td>
+    </>
+  );
+}

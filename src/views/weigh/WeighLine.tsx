@@ -1,0 +1,77 @@
+import type { KeyboardEvent } from "react";
+import type { WeighUpItem } from "../../core/weighup/weighUp";
+import { useUnits } from "../parts/units";
+
+/** Moves the focus to the next or previous tick of the sheet. */
+function moveFocus(e: KeyboardEvent<HTMLInputElement>): void {
+  const step = e.key === "ArrowDown" ? 1 : e.key === "ArrowUp" ? -1 : 0;
+  if (step === 0) return;
+  e.preventDefault();
+  const all = [...document.querySelectorAll<HTMLInputElement>("[data-weigh-tick]")];
+  all[all.indexOf(e.currentTarget) + step]?.focus();
+}
+
+/** One line of the weigh-up: the tick, what it is, grams and spoons, the tare, and its caution. */
+export function WeighLine({
+  item,
+  disabled,
+  onTick,
+}: {
+  item: WeighUpItem;
+  disabled: boolean;
+  onTick: (isOn: boolean) => void;
+}) {
+  const { grams, spoons } = useUnits();
+  const { massG, spoonDensityGPerMl, tareG } = item;
+  const isTarget = item.stage === "targets";
+  const Line = isTarget ? "div" : "label";
+  return (
+    <li className="border-b border-rule/70 print:border-black/30">
+      <Line className={`flex min-h-8 items-center gap-2.5 py-[3px] leading-tight ${isTarget ? "" : "cursor-pointer"}`}>
+        {isTarget ? (
+          <span className="w-5" />
+        ) : (
+          <input
+            type="checkbox"
+            data-weigh-tick={item.id}
+            className="size-5 shrink-0 accent-[var(--ink)]"
+            checked={item.isTicked}
+            disabled={disabled}
+            onChange={(e) => onTick(e.currentTarget.checked)}
+            onKeyDown={moveFocus}
+          />
+        )}
+        <span className="min-w-0 flex-1">
+          <span className={item.isTicked ? "text-muted print:text-black" : ""}>{item.words}</span>
+          {item.detail && <span className="block text-[12.5px] text-muted print:text-black">{item.detail}</span>}
+          {item.isStale && (
+            <span className="block text-[12.5px] font-semibold text-amber">
+              It was ticked at another amount: weigh again.
+            </span>
+          )}
+        </span>
+        {massG !== null && (
+          <span className="whitespace-nowrap text-right">
+            <strong className="font-head text-[17px]">{grams(massG)}</strong>
+            {spoonDensityGPerMl !== null && (
+              <span className="block text-[12.5px] text-muted print:text-black">
+                about {spoons(massG, spoonDensityGPerMl)}
+              </span>
+            )}
+            {tareG !== null && (
+              <span className="block text-[12.5px] text-muted print:text-black">
+                with tare {grams(tareG)}: {grams(massG + tareG)}
+              </span>
+            )}
+          </span>
+        )}
+        {massG === null && tareG !== null && <span className="whitespace-nowrap text-[13px]">tare {grams(tareG)}</span>}
+      </Line>
+      {item.caution && (
+        <p className="mb-1 ml-8 border-l-4 border-cut pl-2 text-[12.5px] leading-tight print:border-black">
+          {item.caution}
+        </p>
+      )}
+    </li>
+  );
+}

@@ -1,0 +1,138 @@
+import { format, parseISO } from "date-fns";
+import { Printer } from "lucide-react";
+import { useMemo } from "react";
+import type { Bench } from "../../core/library/bench";
+import { derive } from "../../core/plan/derive";
+import { WEIGH_UP_STAGES, type WeighUpItem, type WeighUpStage } from "../../core/weighup/weighUp";
+import { BatchHead } from "../parts/BatchHead";
+import { BenchProvider } from "../parts/bench";
+import { SaveTrouble } from "../parts/SaveMark";
+import type { StoredBatch } from "../parts/saver";
+import { useUnits } from "../parts/units";
+import { type OpenBatch, useBatch } from "../parts/useBatch";
+import { useUndoKeys } from "../parts/useDocument";
+import { Eyeball } from "./Eyeball";
+import { PracticeOfBatch } from "./PracticeOfBatch";
+import { WeighLine } from "./WeighLine";
+
+export default function WeighUp({ initial, bench }: { initial: StoredBatch; bench: Bench }) {
+  return (
+    <BenchProvider bench={bench}>
+      <WeighUpSheet initial={initial} studio={bench.settings.studio} />
+    </BenchProvider>
+  );
+}
+
+const LEFT: WeighUpStage[] = ["safety", "tools", "colours", "scents"];
+const RIGHT: WeighUpStage[] = ["oils", "lye", "additives", "targets"];
+
+/** The preparation in the order of the work: ticked by key or touch, and printable without colour. */
+function WeighUpSheet({ initial, studio }: { initial: StoredBatch; studio: string }) {
+  const batch = useBatch(initial);
+  const { plan } = batch;
+  const { units, grams } = useUnits();
+  const derived = useMemo(() => derive(plan, undefined, units), [plan, units]);
+  const isPoured = plan.record.startedAt !== null;
+  useUndoKeys(batch.undo, batch.redo, isPoured);
+  const counted = derived.weighUp.filter((i) => i.stage !== "targets");
+  const ticked = counted.filter((i) => i.isTicked).length;
+  const blocks = derived.notices.filter((n) => n.level === "block");
+  const columns = (stages: WeighUpStage[]) =>
+    stages.map((stage) => (
+      <Stage
+        key={stage}
+        stage={stage}
+        items={derived.weighUp.filter((i) => i.stage === stage)}
+        batch={batch}
+        disabled={isPoured}
+      />
+    ));
+
+  return (
+    <div className="flex min-h-screen min-w-[1000px] flex-col print:min-w-0">
+      <BatchHead id={initial.id} batch={batch} tab="weigh" />
+      <main className="mx-2.5 mb-2.5 flex-1 rounded-lg border-[1.5px] border-ink bg-sheet px-5 py-3 print:m-0 print:border-0 print:bg-white print:p-0 print:text-black">
+        <SaveTrouble batch={batch} />
+        <header className="hidden justify-between border-b-2 border-black pb-1 print:flex">
+          <strong className="font-head text-[20px]">{plan.title}</strong>
+          <span>
+            {studio} · weigh-up{plan.pourOn ? ` for ${format(parseISO(plan.pourOn), "d MMMM yyyy")}` : ""}
+          </span>
+        </header>
+        <div className="flex items-center gap-4 border-b border-rule pb-2 print:hidden">
+          <h1 className="text-[22px]">Weigh up</h1>
+          <span className="text-[17px]" data-testid="weigh-progress">
+            <strong>{ticked}</strong> of {counted.length} ticked
+          </span>
+          <span className="h-2.5 w-40 border border-ink bg-[var(--field)]" aria-hidden="true">
+            <span
+              className="block h-full bg-leaf"
+              style={{ width: `${(100 * ticked) / Math.max(1, counted.length)}%` }}
+            />
+          </span>
+          <span className="text-muted">Space ticks the line in focus, arrows move.</span>
+          <button type="button" className="button ml-auto" onClick={() => window.print()}>
+            <Printer size={15} /> Print
+          </button>
+          <a className="button button-main" href={`/batches/${initial.id}/pour`}>
+            To the pour
+          </a>
+        </div>
+        {blocks.map((n) => (
+          <p key={n.field + n.message} className="notice-cut mt-2">
+            <strong>Stop: </strong>
+            {n.message}
+          </p>
+        ))}
+        {derived.masses === null ? (
+          <p className="p-8 text-muted">The formula cannot be computed yet: see what the plan says there.</p>
+        ) : (
+          <div className="mt-2 grid grid-cols-2 gap-x-8 print:gap-x-5">
+            <div>
+              {columns(LEFT)}
+              <PracticeOfBatch batch={batch} disabled={isPoured} />
+            </div>
+            <div>
+              {columns(RIGHT)}
+              {plan.practice.measuring === "eyeball" && <Eyeball plan={plan} masses={derived.masses} />}
+              <p className="mt-2 text-[12.5px] text-muted print:text-black">
+                {derived.masses.batters.map((b) => `${grams(b.plannedBaseG)} of batter`).join(", ")} as planned. Spoons
+                are level and estimates from bulk density: grams decide. What was checked stands here; nothing says that
+                a formula cannot harm. Data sheets, certificates and local rules decide.
+              </p>
+            </div>
+          </div>
+        )}
+      </main>
+    </div>
+  );
+}
+
+function Stage({
+  stage,
+  items,
+  batch,
+  disabled,
+}: {
+  stage: WeighUpStage;
+  items: WeighUpItem[];
+  batch: OpenBatch;
+  disabled: boolean;
+}) {
+  if (items.length === 0) return null;
+  const setTick = (item: WeighUpItem, isOn: boolean) => {
+    const others = batch.plan.weighUp.ticks.filter((t) => t.id !== item.id);
+    batch.set(["weighUp", "ticks"], isOn ? [...others, { id: item.id, massG: item.massG }] : others);
+    batch.seal();
+  };
+  return (
+    <section aria-label={WEIGH_UP_STAGES[stage]} className="mb-2 break-inside-avoid">
+      <h2 className="border-b-[1.5px] border-ink text-[15px]">{WEIGH_UP_STAGES[stage]}</h2>
+      <ul>
+        {items.map((item) => (
+          <WeighLine key={item.id} item={item} disabled={disabled} onTick={(isOn) => setTick(item, isOn)} />
+        ))}
+      </ul>
+    </section>
+  );
+}
