@@ -1,4 +1,5 @@
 import { derive } from "../src/core/plan/derive";
+import { portionOf } from "../src/core/plan/operations";
 import { readPlan } from "../src/core/plan/read";
 import { compileDesign, type Design, type DesignPour } from "../src/core/swirl/design";
 import { drawIndices, finish, refineEdges } from "../src/core/swirl/face";
@@ -50,7 +51,7 @@ row("read (validate) the same document", ms(medianMs(() => readPlan(plan), 25)))
 const onePortion = {
   ...plan,
   portions: plan.portions.slice(0, 1),
-  operations: plan.operations.filter((o) => o.portionId === "p1"),
+  operations: plan.operations.filter((o) => portionOf(o) === "p1"),
 };
 row("derive, 4 cups against 1", `${(deriveMs / medianMs(() => derive(onePortion), 25)).toFixed(2)} x`);
 

@@ -3,6 +3,7 @@ import { describe, expect, it } from "vitest";
 import { levelMm } from "../../src/core/mould/mould";
 import { computeMasses, curedMassG, waterInCupG } from "../../src/core/plan/masses";
 import { newPlan, plainBatter, plainPortion } from "../../src/core/plan/newPlan";
+import { portionOf } from "../../src/core/plan/operations";
 import type { Plan } from "../../src/core/plan/schema";
 import { arbitraryPlan } from "../support/arbitraryPlan";
 
@@ -30,7 +31,7 @@ describe("masses", () => {
           near(cup, p.finishedG, p.finishedG);
           near(p.pourG + p.keptBackG + p.pipingG + p.sampleG + p.lossG, p.finishedG, p.finishedG);
           const poured = plan.operations
-            .filter((o) => o.portionId === p.id)
+            .filter((o) => portionOf(o) === p.id)
             .reduce((sum, o) => sum + masses.operationG.get(o.id)!, 0);
           near(poured, p.pourG + p.keptBackG, p.finishedG);
         }

@@ -9,6 +9,7 @@ import { derive } from "../../src/core/plan/derive";
 import { applyEdit } from "../../src/core/plan/edits/edit";
 import { spreadOverMoulds } from "../../src/core/plan/moulds";
 import { newPlan, plainBatter, plainScent } from "../../src/core/plan/newPlan";
+import { portionOf } from "../../src/core/plan/operations";
 import type { Plan } from "../../src/core/plan/schema";
 import { judgeScent } from "../../src/core/scent/evidence";
 import { checkLimits } from "../../src/core/scent/limits";
@@ -219,7 +220,7 @@ describe("moulds and tools", () => {
     const { masses } = derive(spread.document);
     const inMould = (mouldId: string, portionId: string) =>
       spread.document.operations
-        .filter((o) => o.mouldId === mouldId && o.portionId === portionId)
+        .filter((o) => o.mouldId === mouldId && portionOf(o) === portionId)
         .reduce((sum, o) => sum + masses!.operationG.get(o.id)!, 0);
     const ratio = masses!.moulds[1].fillG / masses!.moulds[0].fillG;
     for (const p of ["p1", "p2", "p3"]) expect(inMould("m2", p) / inMould("m1", p)).toBeCloseTo(ratio, 3);

@@ -4,7 +4,7 @@ import { derive } from "../../src/core/plan/derive";
 import { newPlan, plainScent } from "../../src/core/plan/newPlan";
 import type { Plan } from "../../src/core/plan/schema";
 import type { ScentClassId } from "../../src/core/scent/classes";
-import { timeAtTrace, traceAt } from "../../src/core/schedule/run";
+import { timeAtTrace, traceAt } from "../../src/core/schedule/curves";
 import { cupWords } from "../../src/core/schedule/words";
 import { arbitraryPlan } from "../support/arbitraryPlan";
 
@@ -40,7 +40,7 @@ describe("steps", () => {
       "o5",
       "o6",
       "finish:spritz",
-      "finish:cover",
+      "finish:leave-open",
     ]);
   });
 

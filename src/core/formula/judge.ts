@@ -1,6 +1,6 @@
 import { baseHex } from "../colour/baseColour";
 import { labOf } from "../colour/difference";
-import { advance, type Cup, restRatePerMin } from "../trace/cup";
+import { restRatePerMin, Vessels } from "../trace/cup";
 import { acidShare, type FattyAcid, profileTotal } from "./fattyAcids";
 import { type FormulaPerGram, formulaPerGram } from "./formula";
 import type { FormulaFields } from "./formulaSchema";
@@ -60,11 +60,14 @@ export function minutesToMedium(formula: FormulaPerGram, temperatureC: number, f
     formula.paceOffset,
     formula.additivePace,
   );
-  const cup: Cup = { massG: CUP_G, trace: fromTrace, temperatureC, restRate, scent: null };
+  const cup = new Vessels(1);
+  cup.roomC = ROOM_C;
+  cup.reset(0, CUP_G, restRate, temperatureC, 0);
+  cup.trace[0] = fromTrace;
   let atS = 0;
-  while (cup.trace < 3 && atS < 6 * 3600) {
-    advance(cup, atS, 20, ROOM_C);
+  while (cup.trace[0] < 3 && atS < 6 * 3600) {
     atS += 20;
+    cup.advance(0, atS);
   }
   return atS / 60;
 }

@@ -17,6 +17,7 @@ import { designOf } from "./design";
 import { computeMasses, type Masses } from "./masses";
 import type { Notice } from "./notices/notice";
 import { noticesOf } from "./notices/notices";
+import { portionOf } from "./operations";
 import type { Plan } from "./schema";
 
 /** Everything that is shown of a plan. Null parts: the formula cannot be computed yet; `notices` says why. */
@@ -67,7 +68,7 @@ export function derive(plan: Plan, nowS?: number, units?: UnitPreferences): Deri
     null,
   );
   const colours = coloursOf(plan, masses);
-  const order = plan.operations.map((o) => plan.portions.findIndex((p) => p.id === o.portionId));
+  const order = plan.operations.map((o) => plan.portions.findIndex((p) => p.id === portionOf(o))).filter((i) => i >= 0);
   const pairs = judgePairs(colours, order);
   const dueOn = plan.batters.flatMap((b) => (b.size.basis === "order" && b.size.dueOn ? [b.size.dueOn] : [])).sort()[0];
   return {

@@ -3,6 +3,7 @@ import { findOil, type OilLookup, oilLookup, sapNaoh } from "../formula/oils";
 import { fillMassG, levelMm, volumeMl } from "../mould/mould";
 import { loadPctOfOils } from "../scent/effect";
 import { type FinishPerGram, finishPerGram, resolvedShares } from "../split/portions";
+import { isCupPour, isIntoPot, isTopPour, portionOf } from "./operations";
 import type { Batter, Mould, Plan, Portion } from "./schema";
 
 export interface BatterMasses {
@@ -73,7 +74,7 @@ export interface Masses {
   batters: BatterMasses[];
   portions: PortionMasses[];
   moulds: MouldMasses[];
-  /** Grams of every operation by id. */
+  /** Grams of every operation by id: of its cup for a pour, of the whole pot for a pot pour, 0 for movements. */
   operationG: Map<string, number>;
 }
 
@@ -217,8 +218,8 @@ function portionMasses(portion: Portion, sharePct: number, batter: BatterMasses,
 
 /** Density in a mould: that of the first batter poured into it (batters of one design differ little). */
 const densityIn = (plan: Plan, mould: Mould): number => {
-  const first = plan.operations.find((o) => o.mouldId === mould.id);
-  const portion = plan.portions.find((p) => p.id === first?.portionId) ?? plan.portions[0];
+  const first = plan.operations.find((o) => o.mouldId === mould.id && portionOf(o) !== null);
+  const portion = plan.portions.find((p) => first && p.id === portionOf(first)) ?? plan.portions[0];
   return (plan.batters.find((b) => b.id === portion.batterId) ?? plan.batters[0]).densityGPerMl;
 };
 
@@ -239,12 +240,17 @@ export function computeMasses(plan: Plan): Masses | null {
   );
   const operationG = new Map(
     plan.operations.map((o) => {
-      const cup = portions.find((p) => p.id === o.portionId)!;
-      return [o.id, o.kind === "topLine" ? (cup.keptBackG * o.keptBackPct) / 100 : (cup.pourG * o.cupPct) / 100];
+      const cup = portions.find((p) => p.id === portionOf(o));
+      if (cup && isTopPour(o)) return [o.id, (cup.keptBackG * o.keptBackPct) / 100];
+      return [o.id, cup && isCupPour(o) ? (cup.pourG * o.cupPct) / 100 : 0];
     }),
   );
+  weighPots(plan, operationG);
   const moulds = plan.moulds.map((m) => {
-    const pouredG = plan.operations.reduce((sum, o) => sum + (o.mouldId === m.id ? operationG.get(o.id)! : 0), 0);
+    const pouredG = plan.operations.reduce(
+      (sum, o) => sum + (o.mouldId === m.id && o.kind !== "potPour" ? operationG.get(o.id)! : 0),
+      0,
+    );
     return {
       id: m.id,
       volumeMl: volumeMl(m),
@@ -254,6 +260,19 @@ export function computeMasses(plan: Plan): Masses | null {
     };
   });
   return { batters, portions, moulds, operationG };
+}
+
+/** A pot pour carries what has gone into the pot for its mould since the last one; it adds nothing of its own. */
+function weighPots(plan: Plan, operationG: Map<string, number>): void {
+  const inPotG = new Map<string, number>();
+  for (const o of plan.operations) {
+    const g = inPotG.get(o.mouldId) ?? 0;
+    if (isIntoPot(o)) inPotG.set(o.mouldId, g + operationG.get(o.id)!);
+    else if (o.kind === "potPour") {
+      operationG.set(o.id, g);
+      inPotG.set(o.mouldId, 0);
+    }
+  }
 }
 
 /** Cured mass of a finished mass of batter, g: everything but water, and the residual water of the cured bar. */

@@ -74,6 +74,15 @@ const from1: Migration = {
     ...d,
     residualWaterPct: 10,
     practice: DEFAULT_PRACTICE,
+    knowledge: { formulas: {}, pace: null },
+    design: { ...(d.design as Json | undefined), knobs: {} },
+    schedule: { order: [], locked: [] },
+    record: {
+      ...(d.record as Json | undefined),
+      events: each((d.record as Json | undefined)?.events, (e) =>
+        e.kind === "deviation" ? { ...e, amount: null } : e,
+      ),
+    },
     oilRows: [],
     equipment: [],
     weighUp: { ticks: [], goesOnUnticked: false },

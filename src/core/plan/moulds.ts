@@ -1,8 +1,11 @@
 import type { Edit } from "./edits/edit";
 import { nextId } from "./newPlan";
-import type { Operation, Plan } from "./schema";
+import { type CupPour, isCupPour, isTopPour, type Operation, type TopPour } from "./operations";
+import type { Plan } from "./schema";
 
 const volume = (m: Plan["moulds"][number]) => m.lengthMm * m.widthMm * m.heightMm * (m.fillPct / 100);
+
+const keyOf = (o: CupPour | TopPour) => `${o.portionId}:${isTopPour(o)}`;
 
 /**
  * Divides the pours of the first mould among all moulds, so that each gets equal parts of every colour by its volume: every pour is made
@@ -12,32 +15,31 @@ export function spreadOverMoulds(plan: Plan): Edit {
   const [first, ...others] = plan.moulds;
   const total = plan.moulds.reduce((sum, m) => sum + volume(m), 0);
   const own = plan.operations.filter((o) => o.mouldId === first.id);
-  const used = new Map<string, number>();
-  for (const o of plan.operations) {
-    const key = `${o.portionId}:${o.kind === "topLine"}`;
-    used.set(key, (used.get(key) ?? 0) + (o.kind === "topLine" ? o.keptBackPct : o.cupPct));
-  }
-  const ownUsed = new Map<string, number>();
-  for (const o of own) {
-    const key = `${o.portionId}:${o.kind === "topLine"}`;
-    ownUsed.set(key, (ownUsed.get(key) ?? 0) + (o.kind === "topLine" ? o.keptBackPct : o.cupPct));
-  }
+  const usedBy = (list: readonly Operation[]) => {
+    const used = new Map<string, number>();
+    for (const o of list) {
+      if (!isCupPour(o) && !isTopPour(o)) continue;
+      const key = keyOf(o);
+      used.set(key, (used.get(key) ?? 0) + (isTopPour(o) ? o.keptBackPct : o.cupPct));
+    }
+    return used;
+  };
+  const [used, ownUsed] = [usedBy(plan.operations), usedBy(own)];
   const spread: Operation[] = [];
   const ids: { id: string }[] = [...own];
   for (const o of own) {
-    const key = `${o.portionId}:${o.kind === "topLine"}`;
-    const whole = Math.min(100, used.get(key)!) / (ownUsed.get(key) || 1);
     for (const mould of [first, ...others]) {
       const id = mould.id === first.id ? o.id : nextId(ids, "o");
-      const share = (volume(mould) / total) * whole;
-      const part = (pct: number) => Number((pct * share).toFixed(4));
-      const across = (mm: number) => Number(((mm * mould.widthMm) / first.widthMm).toFixed(1));
-      const copy: Operation =
-        o.kind === "topLine"
-          ? { ...o, id, mouldId: mould.id, keptBackPct: part(o.keptBackPct), acrossMm: across(o.acrossMm) }
-          : o.kind === "stripe"
-            ? { ...o, id, mouldId: mould.id, cupPct: part(o.cupPct), acrossMm: across(o.acrossMm) }
-            : { ...o, id, mouldId: mould.id, cupPct: part(o.cupPct) };
+      const copy = { ...o, id, mouldId: mould.id };
+      const share = volume(mould) / total;
+      if (isCupPour(copy) || isTopPour(copy)) {
+        const key = keyOf(copy);
+        const whole = (share * Math.min(100, used.get(key)!)) / (ownUsed.get(key) || 1);
+        if (isTopPour(copy)) copy.keptBackPct = Number((copy.keptBackPct * whole).toFixed(4));
+        else copy.cupPct = Number((copy.cupPct * whole).toFixed(4));
+      }
+      if ("acrossMm" in copy) copy.acrossMm = Number(((copy.acrossMm * mould.widthMm) / first.widthMm).toFixed(1));
+      if ("alongMm" in copy) copy.alongMm = Number(((copy.alongMm * mould.lengthMm) / first.lengthMm).toFixed(1));
       spread.push(copy);
       ids.push(copy);
     }

@@ -118,13 +118,15 @@ export function newPlan(title: string, seed: number, settings: Settings = DEFAUL
     title,
     notes: "",
     pourOn: null,
-    design: { family: "drop", seed },
+    design: { family: "drop", seed, knobs: {} },
+    schedule: { order: [], locked: [] },
     roomTemperatureC: 21,
     toolLossPct: 2,
     barThicknessMm: settings.barThicknessMm,
     cureDays: settings.cureDays,
     residualWaterPct: settings.residualWaterPct,
     practice: settings.practice,
+    knowledge: { formulas: {}, pace: null },
     oilRows: [],
     moulds: [
       {

@@ -1,5 +1,6 @@
 import type { z } from "zod";
 import { migrate } from "./migrations";
+import { portionOf } from "./operations";
 import { type Plan, planSchema } from "./schema";
 
 /** One reason why a document is refused, with the field it concerns, e.g. `portions[2].sharePct`. */
@@ -64,8 +65,9 @@ function crossProblems(plan: Plan): FieldProblem[] {
     if (p.takesRest) restTaken.add(p.batterId);
   });
   plan.operations.forEach((o, i) => {
-    if (!portionIds.has(o.portionId)) {
-      problems.push({ field: `operations[${i}].portionId`, message: `no portion has the id "${o.portionId}"` });
+    const poured = portionOf(o);
+    if (poured !== null && !portionIds.has(poured)) {
+      problems.push({ field: `operations[${i}].portionId`, message: `no portion has the id "${poured}"` });
     }
     if (!mouldIds.has(o.mouldId)) {
       problems.push({ field: `operations[${i}].mouldId`, message: `no mould has the id "${o.mouldId}"` });

@@ -7,6 +7,7 @@ import { equipmentSchema } from "../mould/toolSchema";
 import { practiceSchema } from "../practice/practiceSchema";
 import { scentSchema } from "../scent/scentSchema";
 import { id, isoDate, isoInstant, name, text, within } from "../units/fields";
+import { FAMILY_IDS, type Operation, operationSchema } from "./operations";
 
 /** Version that this build writes. Raise it with a migration in migrations.ts. */
 export const SCHEMA_VERSION = 2;
@@ -56,30 +57,22 @@ export const portionSchema = z.strictObject({
   additives: z.array(additiveSchema).max(20),
 });
 
-const pour = { id, mouldId: id, portionId: id };
-const cupPct = within(0, 100, "% of the cup");
-/** Distance from the near long wall, mm. */
-const acrossMm = within(0, 1000, "mm");
+/** What own batches have taught of how a batter and its maker run, as it was known when the batch was planned; logs of factors. */
+const known = z.strictObject({ mean: within(-3, 3), sd: within(0.01, 2) });
+export const knowledgeSchema = z.strictObject({
+  /** By batter id. */
+  formulas: z.record(id, known),
+  pace: known.nullable(),
+});
 
-export const operationSchema = z.discriminatedUnion("kind", [
-  z.strictObject({ kind: z.literal("layer"), ...pour, cupPct }),
-  z.strictObject({
-    kind: z.literal("stripe"),
-    ...pour,
-    cupPct,
-    acrossMm,
-    height: z.enum(["low", "mid", "high"]),
-    passes: z.union([z.literal(1), z.literal(2), z.literal(3)]),
-  }),
-  z.strictObject({
-    kind: z.literal("topLine"),
-    ...pour,
-    keptBackPct: within(0, 100, "% of what is kept back"),
-    acrossMm,
-  }),
-]);
-
-export const DEVIATIONS = ["extra-blending", "extra-dose", "scent-late", "poured-too-much", "other"] as const;
+export const DEVIATIONS = [
+  "extra-blending",
+  "extra-dose",
+  "scent-late",
+  "poured-too-much",
+  "firm-stir",
+  "other",
+] as const;
 
 const event = { id, atS: within(0, 86_400, "s") };
 export const recordEventSchema = z.discriminatedUnion("kind", [
@@ -90,6 +83,8 @@ export const recordEventSchema = z.discriminatedUnion("kind", [
     ...event,
     what: z.enum(DEVIATIONS),
     portionId: id.nullable(),
+    /** Seconds of extra blending, percent of extra dose, or percent of the cup poured too much; null when not said. */
+    amount: within(0, 1000).nullable(),
     note: text(500),
   }),
 ]);
@@ -109,7 +104,17 @@ export const planSchema = z.strictObject({
   title: name(120),
   notes: text(10_000),
   pourOn: isoDate.nullable(),
-  design: z.strictObject({ family: z.literal("drop"), seed: z.int().min(0).max(4_294_967_295) }),
+  design: z.strictObject({
+    family: z.enum(FAMILY_IDS),
+    seed: z.int().min(0).max(4_294_967_295),
+    /** How the family's recipe was set when the operations were last laid out from it. */
+    knobs: z.record(z.string().max(40), z.union([z.number(), z.string().max(40), z.boolean()])),
+  }),
+  /** Order of the steps where the maker has set it, by step id, and the steps that stay where they are; empty: Tundish orders. */
+  schedule: z.strictObject({
+    order: z.array(z.string().max(90)).max(400),
+    locked: z.array(z.string().max(90)).max(400),
+  }),
   roomTemperatureC: within(0, 45, "C"),
   /** Share of each finished cup that stays on tools, percent. */
   toolLossPct: within(0, 30, "%"),
@@ -118,6 +123,7 @@ export const planSchema = z.strictObject({
   /** Water that stays in a cured bar, percent of it. */
   residualWaterPct: within(2, 25, "%"),
   practice: practiceSchema,
+  knowledge: knowledgeSchema,
   /** Rows of oils that do not ship with Tundish, or were changed, as they were when chosen. */
   oilRows: z.array(oilSchema).max(60),
   moulds: z.array(planMouldSchema).min(1).max(8),
@@ -138,7 +144,7 @@ export type Plan = z.infer<typeof planSchema>;
 export type Batter = z.infer<typeof batterSchema>;
 export type Portion = z.infer<typeof portionSchema>;
 export type Mould = Plan["moulds"][number];
-export type Operation = z.infer<typeof operationSchema>;
+export type { Operation };
 export type PlanRecord = z.infer<typeof recordSchema>;
 export type RecordEvent = z.infer<typeof recordEventSchema>;
 export type Deviation = (typeof DEVIATIONS)[number];

@@ -1,45 +1,51 @@
 import { colourantKind } from "../colour/kinds";
 import { lightness } from "../colour/mix";
 import type { Masses } from "../plan/masses";
-import type { Operation, Plan, Portion } from "../plan/schema";
+import { isIntoPot, type Operation, portionOf } from "../plan/operations";
+import type { Plan, Portion } from "../plan/schema";
 import { scentEffect } from "../scent/effect";
-import { type TraceWindow, WINDOWS } from "./windows";
-import { PASS_LENGTH_MM, WHISK_BLEND_SHARE, WORKING_TIMES_S } from "./workingTimes";
+import { operationDurationS } from "./durations";
+import { type TraceWindow, windowOf } from "./windows";
+import { WHISK_BLEND_SHARE, WORKING_TIMES_S } from "./workingTimes";
 
-export type StepKind = "lye" | "blend" | "weigh" | "colour" | "scent" | "pour" | "finish";
+export type StepKind = "lye" | "blend" | "weigh" | "colour" | "scent" | "fill" | "pour" | "draw" | "finish";
 
 /** One thing that one person does without stopping. Derived from the plan, never stored. */
 export interface Step {
-  /** Stable while what it stems from stays: `lye:b1`, `blend:b1`, `weigh:p2`, `colour:p2`, `scent:p2`, the operation's id for a pour. */
+  /** Stable while what it stems from stays: `lye:b1`, `blend:b1`, `weigh:p2`, `colour:p2`, `scent:p2`, `fill:p2`, the operation's id for the design. */
   id: string;
   kind: StepKind;
   batterId: string;
-  /** Portions it touches. */
+  /** Portions it touches; its window is that of the first, or of the one furthest out for a movement through all. */
   portionIds: string[];
   operationId: string | null;
+  mouldId: string | null;
+  /** For a practised person; the pace scales it. */
   durationS: number;
   /** Share of full blending power that the portions get during the step. */
   blendShare: number;
   window: TraceWindow | null;
+  /** A step that must meet its window; others should. */
+  isMust: boolean;
+  /** Hands that it takes. */
+  hands: 1 | 2;
   massG: number | null;
+  /** Steps that must be done before, by id. */
+  after: string[];
 }
 
 const step = (fields: Partial<Step> & Pick<Step, "id" | "kind" | "batterId" | "durationS">): Step => ({
   portionIds: [],
   operationId: null,
+  mouldId: null,
   blendShare: 0,
   window: null,
+  isMust: false,
+  hands: 1,
   massG: null,
+  after: [],
   ...fields,
 });
-
-/** Duration of a pour, s: passes along the mould, or by mass for a layer, and the change of cup. */
-export function pourDurationS(operation: Operation, massG: number, mouldLengthMm: number): number {
-  const perPass = (WORKING_TIMES_S.stripePass * mouldLengthMm) / PASS_LENGTH_MM;
-  if (operation.kind === "layer") return WORKING_TIMES_S.changeCup + (WORKING_TIMES_S.layerPer100g * massG) / 100;
-  if (operation.kind === "topLine") return WORKING_TIMES_S.topLine;
-  return WORKING_TIMES_S.changeCup + perPass * operation.passes;
-}
 
 const isStickBlended = (p: Portion) => p.colourants.some((c) => colourantKind(c.kind).stickBlend);
 
@@ -49,9 +55,201 @@ function colouringBlendShare(p: Portion, durationS: number): number {
   return (whisked + (isStickBlended(p) ? WORKING_TIMES_S.stickBlendCup : 0)) / durationS;
 }
 
+/** Pours and movements whose window is a wish: the top, and what settles. */
+const SHOULD_KINDS: ReadonlySet<Operation["kind"]> = new Set(["topLine", "drizzle", "topStroke", "peaks", "layer"]);
+
+function potSteps(plan: Plan, masses: Masses, blendS: (batterId: string) => number): Step[] {
+  const byEye = plan.practice.measuring === "eyeball";
+  return plan.batters.flatMap((batter) => {
+    const pot = masses.batters.find((b) => b.id === batter.id)!;
+    const [lye, blend, scent] = [`lye:${batter.id}`, `blend:${batter.id}`, `scent:${batter.id}`];
+    const steps = [
+      step({
+        id: lye,
+        kind: "lye",
+        batterId: batter.id,
+        durationS: WORKING_TIMES_S.pourLyeIn,
+        massG: pot.lyeG + pot.waterG,
+      }),
+      step({
+        id: blend,
+        kind: "blend",
+        batterId: batter.id,
+        durationS: blendS(batter.id),
+        massG: pot.baseG,
+        after: [lye],
+      }),
+    ];
+    if (batter.scent) {
+      const durationS = WORKING_TIMES_S.scentCup;
+      steps.push(
+        step({
+          id: scent,
+          kind: "scent",
+          batterId: batter.id,
+          durationS,
+          blendShare: WHISK_BLEND_SHARE,
+          massG: pot.scentG,
+          after: [blend],
+        }),
+      );
+    }
+    const mixed = batter.scent ? scent : blend;
+    for (const p of plan.portions) {
+      if (p.batterId !== batter.id || p.takesRest) continue;
+      const massG = masses.portions.find((m) => m.id === p.id)!.baseG;
+      const durationS = byEye ? WORKING_TIMES_S.eyeballPortion : WORKING_TIMES_S.weighPortion;
+      steps.push(
+        step({
+          id: `weigh:${p.id}`,
+          kind: "weigh",
+          batterId: batter.id,
+          portionIds: [p.id],
+          durationS,
+          massG,
+          after: [mixed],
+        }),
+      );
+    }
+    return steps;
+  });
+}
+
+/** When a cup is there: its own weighing, or for the rest in the bowl the last weighing of its batter. */
+function readyAfter(plan: Plan, p: Portion): string[] {
+  if (!p.takesRest) return [`weigh:${p.id}`];
+  const weighed = plan.portions.filter((x) => x.batterId === p.batterId && !x.takesRest).map((x) => `weigh:${x.id}`);
+  const batter = plan.batters.find((b) => b.id === p.batterId)!;
+  return weighed.length ? weighed : [batter.scent ? `scent:${batter.id}` : `blend:${batter.id}`];
+}
+
+function cupSteps(plan: Plan, masses: Masses, palette: readonly string[]): Step[] {
+  const lightnessOf = (p: Portion) => lightness(palette[plan.portions.indexOf(p)]);
+  const coloured = plan.portions.filter((p) => p.colourants.length > 0);
+  coloured.sort((a, b) => lightnessOf(b) - lightnessOf(a));
+  const colours = coloured.map((p) => {
+    const stick = isStickBlended(p) ? WORKING_TIMES_S.stickBlendCup : 0;
+    const durationS = WORKING_TIMES_S.colourCup + stick + WORKING_TIMES_S.scrapeCup;
+    const cup = masses.portions.find((m) => m.id === p.id)!;
+    return step({
+      id: `colour:${p.id}`,
+      kind: "colour",
+      batterId: p.batterId,
+      portionIds: [p.id],
+      durationS,
+      blendShare: colouringBlendShare(p, durationS),
+      massG: cup.colourG + cup.carrierG + cup.carrierWaterG,
+      after: readyAfter(plan, p),
+    });
+  });
+  const doseRatioOf = (p: Portion) => masses.batters.find((b) => b.id === p.batterId)!.formula.oilsPerBaseG;
+  const speed = (p: Portion) => scentEffect(p.scent!, doseRatioOf(p)).rateFactor;
+  const scented = plan.portions.filter((p) => p.scent !== null).sort((a, b) => speed(a) - speed(b));
+  const scents = scented.map((p) =>
+    step({
+      id: `scent:${p.id}`,
+      kind: "scent",
+      batterId: p.batterId,
+      portionIds: [p.id],
+      durationS: WORKING_TIMES_S.scentCup,
+      blendShare: WHISK_BLEND_SHARE,
+      massG: masses.portions.find((m) => m.id === p.id)!.scentG,
+      after: p.colourants.length > 0 ? [`colour:${p.id}`] : readyAfter(plan, p),
+    }),
+  );
+  return [...colours, ...scents];
+}
+
+/** Steps that finish a cup: after them it can be poured. */
+function finishedAfter(plan: Plan, p: Portion): string[] {
+  if (plan.operations.some((o) => o.kind === "bottleLine" && o.portionId === p.id)) return [`fill:${p.id}`];
+  return mixedAfter(plan, p);
+}
+function mixedAfter(plan: Plan, p: Portion): string[] {
+  if (p.scent) return [`scent:${p.id}`];
+  return p.colourants.length > 0 ? [`colour:${p.id}`] : readyAfter(plan, p);
+}
+
+function bottleSteps(plan: Plan): Step[] {
+  const bottled = new Set(plan.operations.flatMap((o) => (o.kind === "bottleLine" ? [o.portionId] : [])));
+  return plan.portions
+    .filter((p) => bottled.has(p.id))
+    .map((p) =>
+      step({
+        id: `fill:${p.id}`,
+        kind: "fill",
+        batterId: p.batterId,
+        portionIds: [p.id],
+        durationS: WORKING_TIMES_S.fillBottle,
+        blendShare: 0.02,
+        after: mixedAfter(plan, p),
+      }),
+    );
+}
+
+/** Cups that lie in a mould (or in the pot) when a movement works on it: those poured there before. */
+function touchedBy(plan: Plan, index: number): string[] {
+  const o = plan.operations[index];
+  const isPot = o.kind === "potTurn" || o.kind === "potPour";
+  const isTop = o.kind === "topStroke" || o.kind === "peaks";
+  const earlier = plan.operations.slice(0, index).filter((x) => x.mouldId === o.mouldId);
+  const lastPour = earlier.findLastIndex((x) => x.kind === "potPour");
+  const relevant = isPot ? earlier.slice(lastPour + 1).filter(isIntoPot) : isTop ? earlier.slice(-6) : earlier;
+  return [...new Set(relevant.flatMap((x) => portionOf(x) ?? []))];
+}
+
+function designSteps(plan: Plan, masses: Masses): Step[] {
+  const steps: Step[] = [];
+  const lastIn = new Map<string, string>();
+  plan.operations.forEach((o, index) => {
+    const massG = masses.operationG.get(o.id)!;
+    const mould = plan.moulds.find((m) => m.id === o.mouldId)!;
+    const own = portionOf(o);
+    const portionIds = own ? [own] : touchedBy(plan, index);
+    const batterId = plan.portions.find((p) => p.id === portionIds[0])?.batterId ?? plan.batters[0].id;
+    const before = lastIn.get(o.mouldId);
+    const ready = own ? finishedAfter(plan, plan.portions.find((p) => p.id === own)!) : [];
+    steps.push(
+      step({
+        id: o.id,
+        kind: own || o.kind === "potPour" ? "pour" : "draw",
+        batterId,
+        portionIds,
+        operationId: o.id,
+        mouldId: o.mouldId,
+        durationS: operationDurationS(o, massG, mould),
+        window: portionIds.length ? windowOf(plan, o) : null,
+        isMust: !SHOULD_KINDS.has(o.kind) && windowOf(plan, o) !== null,
+        hands: o.kind === "pullDividers" && plan.practice.people === 2 ? 2 : 1,
+        massG: own || o.kind === "potPour" ? massG : null,
+        after: [...ready, ...(before ? [before] : [])],
+      }),
+    );
+    lastIn.set(o.mouldId, o.id);
+  });
+  return steps;
+}
+
+function finishSteps(plan: Plan, last: readonly string[]): Step[] {
+  const { ash, cover, gel } = plan.practice;
+  const batterId = plan.batters[0].id;
+  const wanted: [string, number][] = [];
+  if (ash === "spritz") wanted.push(["spritz", WORKING_TIMES_S.spritz]);
+  if (cover !== "shine" || ash === "cover") wanted.push(["cover", WORKING_TIMES_S.cover]);
+  else wanted.push(["leave-open", WORKING_TIMES_S.cover]);
+  if (gel === "gel") wanted.push(["heat-on", WORKING_TIMES_S.heatOn]);
+  let before = [...last];
+  return wanted.map(([name, durationS]) => {
+    const s = step({ id: `finish:${name}`, kind: "finish", batterId, durationS, after: before });
+    before = [s.id];
+    return s;
+  });
+}
+
 /**
- * The steps of the pour in order: per batter lye in and blend, weigh the portions out; then colour (light before dark, one
- * whisk serves all), scent (the fastest last), the pours as the plan lists them, spritz and cover.
+ * The steps of the pour as a graph, in the order that they are done: per batter lye in, blend, scent of the whole, weigh the portions out;
+ * then colour (light before dark, one whisk serves all), scent (the fastest last), bottles, the design as the plan lists it, the finish. An order of
+ * the maker's own goes before this one as far as the graph lets it.
  * `palette`: colour of every portion at the pour, by index; `blendS` gives seconds of blending for a batter.
  */
 export function deriveSteps(
@@ -60,105 +258,38 @@ export function deriveSteps(
   palette: readonly string[],
   blendS: (batterId: string) => number,
 ): Step[] {
-  const steps: Step[] = [];
-  for (const batter of plan.batters) {
-    const pot = masses.batters.find((b) => b.id === batter.id)!;
-    steps.push(
-      step({
-        id: `lye:${batter.id}`,
-        kind: "lye",
-        batterId: batter.id,
-        durationS: WORKING_TIMES_S.pourLyeIn,
-        massG: pot.lyeG + pot.waterG,
-      }),
-      step({
-        id: `blend:${batter.id}`,
-        kind: "blend",
-        batterId: batter.id,
-        durationS: blendS(batter.id),
-        massG: pot.baseG,
-      }),
-    );
-    if (batter.scent) {
-      steps.push(
-        step({
-          id: `scent:${batter.id}`,
-          kind: "scent",
-          batterId: batter.id,
-          durationS: WORKING_TIMES_S.scentCup,
-          blendShare: WHISK_BLEND_SHARE,
-          massG: pot.scentG,
-        }),
-      );
-    }
-    for (const p of plan.portions) {
-      if (p.batterId !== batter.id || p.takesRest) continue;
-      const massG = masses.portions.find((m) => m.id === p.id)!.baseG;
-      steps.push(
-        step({
-          id: `weigh:${p.id}`,
-          kind: "weigh",
-          batterId: batter.id,
-          portionIds: [p.id],
-          durationS: WORKING_TIMES_S.weighPortion,
-          massG,
-        }),
-      );
-    }
-  }
-  const coloured = plan.portions.filter((p) => p.colourants.length > 0);
-  const lightnessOf = (p: Portion) => lightness(palette[plan.portions.indexOf(p)]);
-  coloured.sort((a, b) => lightnessOf(b) - lightnessOf(a));
-  for (const p of coloured) {
-    const stick = isStickBlended(p) ? WORKING_TIMES_S.stickBlendCup : 0;
-    const durationS = WORKING_TIMES_S.colourCup + stick + WORKING_TIMES_S.scrapeCup;
-    const cup = masses.portions.find((m) => m.id === p.id)!;
-    steps.push(
-      step({
-        id: `colour:${p.id}`,
-        kind: "colour",
-        batterId: p.batterId,
-        portionIds: [p.id],
-        durationS,
-        blendShare: colouringBlendShare(p, durationS),
-        massG: cup.colourG + cup.carrierG + cup.carrierWaterG,
-      }),
-    );
-  }
-  const doseRatioOf = (p: Portion) => masses.batters.find((b) => b.id === p.batterId)!.formula.oilsPerBaseG;
-  const speed = (p: Portion) => scentEffect(p.scent!, doseRatioOf(p)).rateFactor;
-  const scented = plan.portions.filter((p) => p.scent !== null).sort((a, b) => speed(a) - speed(b));
-  for (const p of scented) {
-    steps.push(
-      step({
-        id: `scent:${p.id}`,
-        kind: "scent",
-        batterId: p.batterId,
-        portionIds: [p.id],
-        durationS: WORKING_TIMES_S.scentCup,
-        blendShare: WHISK_BLEND_SHARE,
-        massG: masses.portions.find((m) => m.id === p.id)!.scentG,
-      }),
-    );
-  }
-  for (const o of plan.operations) {
-    const massG = masses.operationG.get(o.id)!;
-    const mould = plan.moulds.find((m) => m.id === o.mouldId)!;
-    steps.push(
-      step({
-        id: o.id,
-        kind: "pour",
-        batterId: plan.portions.find((p) => p.id === o.portionId)!.batterId,
-        portionIds: [o.portionId],
-        operationId: o.id,
-        durationS: pourDurationS(o, massG, mould.lengthMm),
-        window: WINDOWS[o.kind],
-        massG,
-      }),
-    );
-  }
-  const first = plan.batters[0].id;
-  steps.push(step({ id: "finish:spritz", kind: "finish", batterId: first, durationS: WORKING_TIMES_S.spritz }));
-  steps.push(step({ id: "finish:cover", kind: "finish", batterId: first, durationS: WORKING_TIMES_S.cover }));
-  return steps;
+  const design = designSteps(plan, masses);
+  const made = [...potSteps(plan, masses, blendS), ...cupSteps(plan, masses, palette), ...bottleSteps(plan)];
+  const lastOf = new Map(design.map((s) => [s.mouldId, s.id]));
+  const closing = finishSteps(plan, lastOf.size ? [...lastOf.values()] : made.map((s) => s.id));
+  return inOrder([...made, ...design, ...closing], plan.schedule.order);
 }
+
+/** Steps in a wished order, each moved back only as far as what must come before it; the others keep their places. */
+export function inOrder(steps: readonly Step[], wished: readonly string[]): Step[] {
+  if (wished.length === 0) return [...steps];
+  const known = new Set(steps.map((s) => s.id));
+  const places = new Map(wished.filter((id) => known.has(id)).map((id, i) => [id, i]));
+  const natural = new Map(steps.map((s, i) => [s.id, i]));
+  // Steps that the wish does not name stand right behind the one that they follow by nature.
+  const rank = new Map<string, number>();
+  let last = -1;
+  for (const s of steps) {
+    const place = places.get(s.id);
+    if (place !== undefined) last = place;
+    rank.set(s.id, place ?? last + 0.5);
+  }
+  const left = new Map(steps.map((s) => [s.id, s]));
+  const done: Step[] = [];
+  while (left.size > 0) {
+    const ready = [...left.values()].filter((s) => s.after.every((a) => !left.has(a)));
+    ready.sort((a, b) => rank.get(a.id)! - rank.get(b.id)! || natural.get(a.id)! - natural.get(b.id)!);
+    const next = ready[0] ?? [...left.values()][0];
+    done.push(next);
+    left.delete(next.id);
+  }
+  return done;
+}
+
+/** True where colouring this cup after that one needs the blender rinsed: from dark to light. */
+export const needsRinse = (before: number, after: number): boolean => after > before + 0.02;

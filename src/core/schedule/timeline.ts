@@ -1,13 +1,32 @@
-import { paletteOf } from "../plan/colours";
 import type { Masses } from "../plan/masses";
-import type { Batter, Plan, RecordEvent } from "../plan/schema";
-import { scentEffect } from "../scent/effect";
-import { portionPace } from "../split/portions";
-import { blendingSecondsTo, type Cup, emulsionBlendS, restRatePerMin } from "../trace/cup";
-import { type RunInput, type RunResult, run, type ScheduledStep, timeAtTrace } from "./run";
-import { deriveSteps } from "./steps";
+import type { Plan } from "../plan/schema";
+import { isFalseTraceLikely } from "../trace/cup";
+import { type Meeting, meetingOf } from "../trace/meeting";
+import { type Curve, timeAtTrace } from "./curves";
+import { makePlayed, Player } from "./play";
+import { compileProgram, type Program, type ProgramStep } from "./program";
+import type { Step } from "./steps";
 
-export interface Timeline extends RunResult {
+export interface ScheduledStep extends Step {
+  startS: number;
+  endS: number;
+  /** Standing time before the step because the batter was still too thin, s. */
+  waitS: number;
+  /** Thickness of the deciding portion (or pot) at start and end. */
+  startTrace: number;
+  endTrace: number;
+  /** Seconds that the step could end later and still be inside its window; null without a window or beyond the horizon. */
+  slackS: number | null;
+  missed: "too thin" | "too thick" | null;
+  /** True once it was really done. */
+  done: boolean;
+}
+
+export interface Timeline {
+  steps: ScheduledStep[];
+  curves: Curve[];
+  endS: number;
+  horizonS: number;
   /** Time until the first cup leaves the window of its last step, s since first contact; null if none does within the horizon. */
   workingTimeS: number | null;
   /** Portion that ends the working time. */
@@ -16,71 +35,95 @@ export interface Timeline extends RunResult {
   critical: { stepId: string; slackS: number | null; missed: ScheduledStep["missed"] } | null;
   /** First time each portion reaches medium and thick trace, s; null beyond the horizon. */
   reaches: { portionId: string; mediumS: number | null; thickS: number | null }[];
+  /** When lye and oils of each batter meet at the target. */
+  meetings: ({ batterId: string } & Meeting)[];
+  /** Portions whose hard fats may set before their last pour: they look thick without having reacted; from when, s. */
+  falseTrace: { portionId: string; atS: number }[];
 }
 
-const potOf = (batter: Batter, masses: Masses): Cup => {
-  const m = masses.batters.find((b) => b.id === batter.id)!;
-  return {
-    massG: m.baseG,
-    trace: 0,
-    temperatureC: batter.startTemperatureC,
-    restRate: restRatePerMin(
-      m.formula.lyeConcentrationPct / 100,
-      m.formula.hardFatShare,
-      m.formula.paceOffset,
-      m.formula.additivePace,
-    ),
-    scent: null,
-  };
-};
+const EPSILON = 1e-9;
 
-/** Real end of every step done, by step id, from the record. */
-export function actualEnds(events: readonly RecordEvent[]): Map<string, number> {
-  const ends = new Map<string, number>();
-  for (const e of events) if (e.kind === "stepDone") ends.set(e.stepId, e.atS);
-  return ends;
-}
+/** Deterministic values of a program's unknowns: their means. */
+export const meansOf = (program: Program): Float64Array => Float64Array.from(program.unknowns, (u) => u.mean);
+
+/** How long a timeline is shown beyond its last step, s. */
+export const horizonOf = (endS: number): number => Math.ceil(Math.max(endS * 1.6, endS + 600) / 300) * 300;
 
 /**
  * Plays the plan through the trace clock. Deterministic; every time is an estimate.
  * @param nowS seconds since first contact when the pour is on; steps done then stand at their recorded times. Absent while planning.
  */
-export function computeTimeline(plan: Plan, masses: Masses, nowS?: number): Timeline {
-  const pots = new Map(plan.batters.map((b) => [b.id, potOf(b, masses)]));
-  const blendS = (batterId: string) => {
-    const pot = pots.get(batterId)!;
-    const batter = plan.batters.find((b) => b.id === batterId)!;
-    return (
-      emulsionBlendS(pot.massG) + blendingSecondsTo(batter.blendToTrace, pot.massG, pot.restRate, pot.temperatureC)
-    );
+export const computeTimeline = (plan: Plan, masses: Masses, nowS?: number): Timeline =>
+  timelineOf(plan, masses, compileProgram(plan, masses, nowS));
+
+/** The timeline of a compiled program at given values of its unknowns. */
+export function timelineOf(plan: Plan, masses: Masses, program: Program, unknowns = meansOf(program)): Timeline {
+  const player = new Player(program);
+  const points = program.vessels.map((): Curve["points"] => []);
+  player.vessels.listen = (v, atS) =>
+    points[v].push({ atS, trace: player.vessels.trace[v], temperatureC: player.vessels.temperatureC[v] });
+  player.vessels.gridS = 30;
+  const out = makePlayed(program);
+  for (let p = 0; p < program.potCount; p++)
+    points[p].push({ atS: 0, trace: 0, temperatureC: program.startC[p] + unknowns[0] });
+  player.play(unknowns, out);
+  const endS = out.endS.reduce((a, b) => Math.max(a, b), 0);
+  const horizonS = horizonOf(endS);
+  player.finishAt(horizonS);
+  const curves = program.vessels.map((v, i) => ({ id: v.id, points: points[i] }));
+  const steps = program.steps.map((s, i): ScheduledStep => {
+    const scheduled: ScheduledStep = {
+      ...bare(s),
+      startS: out.startS[i],
+      endS: out.endS[i],
+      waitS: out.waitS[i],
+      startTrace: out.startTrace[i],
+      endTrace: out.endTrace[i],
+      slackS: null,
+      missed: null,
+      done: !Number.isNaN(program.endS[i]),
+    };
+    judge(scheduled, s, curves);
+    return scheduled;
+  });
+  const result = { steps, curves, endS, horizonS };
+  return {
+    ...result,
+    ...workingTime(result),
+    critical: criticalStep(steps),
+    reaches: plan.portions.map((p) => {
+      const own = curves.find((c) => c.id === p.id)!.points;
+      return { portionId: p.id, mediumS: timeAtTrace(own, 3), thickS: timeAtTrace(own, 4) };
+    }),
+    meetings: plan.batters.map((b) => {
+      const m = masses.batters.find((x) => x.id === b.id)!;
+      const meeting = meetingOf({
+        naohG: m.naohG,
+        kohG: m.kohG,
+        waterG: m.allWaterG,
+        iceG: m.iceG + (b.milk?.when === "frozen-in-lye" ? m.milkG : 0),
+        oilsG: m.oilsG,
+        meltsAboveC: m.formula.meltsAboveC,
+        targetC: b.startTemperatureC,
+        roomC: plan.roomTemperatureC,
+      });
+      return { batterId: b.id, ...meeting };
+    }),
+    falseTrace: falseTraces(program, curves, steps),
   };
-  const doseRatioOf = (batterId: string) => masses.batters.find((b) => b.id === batterId)!.formula.oilsPerBaseG;
-  const cups: RunInput["cups"] = new Map(
-    plan.portions.map((p) => [
-      p.id,
-      {
-        batterId: p.batterId,
-        massG: masses.portions.find((m) => m.id === p.id)!.finishedG,
-        restRate: pots.get(p.batterId)!.restRate,
-        colourPace: portionPace(p, doseRatioOf(p.batterId)),
-        scent: p.scent ? scentEffect(p.scent, doseRatioOf(p.batterId)) : null,
-      },
-    ]),
-  );
-  const steps = deriveSteps(plan, masses, paletteOf(plan, masses), blendS);
-  const actual = nowS === undefined ? undefined : { endS: actualEnds(plan.record.events), nowS };
-  const potScents = new Map(
-    plan.batters.flatMap((b) => (b.scent ? [[b.id, scentEffect(b.scent, doseRatioOf(b.id))] as const] : [])),
-  );
-  const result = run({ steps, pots, cups, potScents, roomC: plan.roomTemperatureC, actual });
-  return { ...result, ...workingTime(result), critical: criticalStep(result.steps), reaches: reaches(plan, result) };
 }
 
-function workingTime(result: RunResult): Pick<Timeline, "workingTimeS" | "workingTimePortionId"> {
+const bare = ({ vessels: _, preds: __, splits: ___, emulsionS: ____, ...step }: ProgramStep): Step => step;
+
+function workingTime({
+  steps,
+}: {
+  steps: readonly ScheduledStep[];
+}): Pick<Timeline, "workingTimeS" | "workingTimePortionId"> {
   let workingTimeS: number | null = null;
   let workingTimePortionId: string | null = null;
   const lastOf = new Map<string, ScheduledStep>();
-  for (const s of result.steps) if (s.window) lastOf.set(s.portionIds[0], s);
+  for (const s of steps) if (s.window && s.isMust) lastOf.set(s.portionIds[0], s);
   for (const [portionId, s] of lastOf) {
     if (s.slackS === null) continue;
     const leavesS = s.endS + s.slackS;
@@ -94,14 +137,35 @@ function workingTime(result: RunResult): Pick<Timeline, "workingTimeS" | "workin
 
 function criticalStep(steps: readonly ScheduledStep[]): Timeline["critical"] {
   const pending = steps.filter((s) => s.window && !s.done);
-  const missed = pending.find((s) => s.missed);
+  const missed = pending.find((s) => s.missed && s.isMust) ?? pending.find((s) => s.missed);
   if (missed) return { stepId: missed.id, slackS: missed.slackS, missed: missed.missed };
-  const tight = pending.filter((s) => s.slackS !== null).sort((a, b) => a.slackS! - b.slackS!)[0];
+  const tight = pending.filter((s) => s.slackS !== null && s.isMust).sort((a, b) => a.slackS! - b.slackS!)[0];
   return tight ? { stepId: tight.id, slackS: tight.slackS, missed: null } : null;
 }
 
-const reaches = (plan: Plan, result: RunResult): Timeline["reaches"] =>
-  plan.portions.map((p) => {
-    const points = result.curves.find((c) => c.id === p.id)?.points ?? [];
-    return { portionId: p.id, mediumS: timeAtTrace(points, 3), thickS: timeAtTrace(points, 4) };
+function judge(step: ScheduledStep, own: ProgramStep, curves: readonly Curve[]): void {
+  if (!step.window) return;
+  for (const v of own.vessels) {
+    const leavesAtS = timeAtTrace(curves[v].points, step.window.high);
+    const slackS = leavesAtS === null ? null : leavesAtS - step.endS;
+    if (slackS !== null && (step.slackS === null || slackS < step.slackS)) step.slackS = slackS;
+  }
+  if (step.endTrace > step.window.high + EPSILON || step.startTrace > step.window.high + EPSILON)
+    step.missed = "too thick";
+  else if (step.startTrace < step.window.low - EPSILON) step.missed = "too thin";
+}
+
+function falseTraces(
+  program: Program,
+  curves: readonly Curve[],
+  steps: readonly ScheduledStep[],
+): Timeline["falseTrace"] {
+  return program.vessels.flatMap((v, i) => {
+    if (v.pot < 0) return [];
+    const last = steps.findLast((s) => s.window && s.portionIds.includes(v.id));
+    const cold = curves[i].points.find(
+      (p) => isFalseTraceLikely(p.temperatureC, program.meltsAboveC[v.pot]) && p.trace < 3,
+    );
+    return last && cold && cold.atS < last.endS ? [{ portionId: v.id, atS: cold.atS }] : [];
   });
+}

@@ -1,4 +1,6 @@
-import type { Operation } from "../plan/schema";
+import { FAMILIES } from "../families/registry";
+import type { Operation, OperationKind, StrokeTool } from "../plan/operations";
+import type { Plan } from "../plan/schema";
 
 /** Range of trace index in which a step works, and why it does not outside it. */
 export interface TraceWindow {
@@ -8,24 +10,70 @@ export interface TraceWindow {
   tooThick: string;
 }
 
-/** Windows of the pours of a drop swirl. Starting estimates; users' logs correct them. */
-export const WINDOWS: Record<Operation["kind"], TraceWindow> = {
-  layer: {
-    low: 1.1,
-    high: 3.3,
-    tooThin: "not yet an emulsion: it may part in the mould",
-    tooThick: "it no longer runs level over the floor and traps air",
-  },
-  stripe: {
-    low: 1.5,
-    high: 3.3,
-    tooThin: "drops sink through each other and blur",
-    tooThick: "drops break into lumps and trap air",
-  },
-  topLine: {
-    low: 1.8,
-    high: 3.6,
-    tooThin: "lines sink out of sight",
-    tooThick: "lines break and will not take a tool",
-  },
+const window = (low: number, high: number, tooThin: string, tooThick: string): TraceWindow => ({
+  low,
+  high,
+  tooThin,
+  tooThick,
+});
+
+/** Windows by kind of operation, where the family has none of its own. Starting estimates; users' logs correct them. */
+const KIND_WINDOWS: Partial<Record<OperationKind, TraceWindow>> = {
+  layer: window(
+    1.1,
+    3.3,
+    "not yet an emulsion: it may part in the mould",
+    "it no longer runs level over the floor and traps air",
+  ),
+  stripe: window(1.5, 3.3, "drops sink through each other and blur", "drops break into lumps and trap air"),
+  plop: window(1.8, 3.2, "drops run together", "drops stand as lumps"),
+  wallPour: window(1.3, 2.3, "feathers blur", "strokes pile up and do not run down the slope"),
+  compartment: window(
+    1.0,
+    1.9,
+    "not yet an emulsion: it may part between the plates",
+    "it does not reach the floor of narrow compartments",
+  ),
+  funnel: window(1.8, 2.6, "rings run into each other", "the middle piles up: lumps, no rings"),
+  potStack: window(1.2, 2.4, "colours run together in the pot", "it clumps instead of drawing out"),
+  potDrop: window(1.3, 2.4, "drops dissolve in the base", "drops clump and do not draw out"),
+  potPour: window(1.3, 2.6, "lines run together on the way", "it falls out in clumps"),
+  spoonRow: window(3.2, 4.4, "spoonfuls run flat", "spoonfuls no longer join: air pockets"),
+  bottleLine: window(1.2, 2.0, "lines run into each other", "it will not leave the bottle evenly"),
+  topLine: window(1.8, 3.6, "lines sink out of sight", "lines break and will not take a tool"),
+  drizzle: window(1.6, 3.4, "it sinks out of sight", "it falls in lumps"),
+  peaks: window(3.2, 4.4, "peaks fall back: wait for it", "it tears"),
 };
+
+/** Windows of tools that are drawn through batter. */
+const TOOL_WINDOWS: Record<StrokeTool, readonly [number, number]> = {
+  toothpick: [1.4, 3.0],
+  skewer: [1.3, 2.4],
+  rod: [1.6, 2.9],
+  "craft-stick": [1.8, 3.2],
+  "tongue-stick": [2.0, 3.5],
+  spoon: [2.6, 4.2],
+};
+const THIN_WIRE: readonly [number, number] = [1.3, 2.4];
+const THICK_WIRE: readonly [number, number] = [2.2, 3.4];
+/** Wires from this thickness on are thick coated ones; between 1.5 mm and it the window slides over. */
+const THICK_FROM_MM = 3.5;
+const THIN_TO_MM = 1.5;
+
+const drawn = ([low, high]: readonly [number, number]): TraceWindow =>
+  window(low, high, "the batter closes behind the tool and nothing has moved", "it does not follow the tool, or tears");
+
+function wireWindow(thicknessMm: number): TraceWindow {
+  const t = Math.min(1, Math.max(0, (thicknessMm - THIN_TO_MM) / (THICK_FROM_MM - THIN_TO_MM)));
+  const between = (i: 0 | 1) => Number((THIN_WIRE[i] + (THICK_WIRE[i] - THIN_WIRE[i]) * t).toFixed(2));
+  return drawn([between(0), between(1)]);
+}
+
+/** Window of an operation in its design: by family where that has its own, by tool for what is drawn, else by kind; null for what needs none. */
+export function windowOf(plan: Pick<Plan, "design">, o: Operation): TraceWindow | null {
+  const own = FAMILIES[plan.design.family].windows[o.kind];
+  if (own) return own;
+  if (o.kind === "stroke" || o.kind === "topStroke") return drawn(TOOL_WINDOWS[o.tool]);
+  if (o.kind === "wire") return wireWindow(o.thicknessMm);
+  return KIND_WINDOWS[o.kind] ?? null;
+}

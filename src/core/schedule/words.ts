@@ -1,4 +1,6 @@
-import type { Operation, Plan, Portion } from "../plan/schema";
+import { TOOL_MM } from "../families/registry";
+import { isCupPour, type Operation, type OperationKind, portionOf, type StrokeTool } from "../plan/operations";
+import type { Plan, Portion } from "../plan/schema";
 import { stageName } from "../trace/stages";
 import type { Sayer } from "../units/sayer";
 import type { Step } from "./steps";
@@ -39,45 +41,200 @@ export function cupWords(cupPct: number): string {
 const HEIGHT_WORDS = { low: "from low over the batter", mid: "from half height", high: "from high up" } as const;
 const PASS_WORDS = { 1: "one way down the loaf", 2: "down the loaf and back", 3: "down, back and down again" } as const;
 
-const portionOf = (plan: Plan, portionId: string): Portion => plan.portions.find((p) => p.id === portionId)!;
+const cupOf = (plan: Plan, portionId: string): Portion => plan.portions.find((p) => p.id === portionId)!;
 
-const KIND_NAMES: Record<Operation["kind"], string> = { layer: "floor", stripe: "drop", topLine: "top line" };
+const KIND_NAMES: Record<OperationKind, string> = {
+  layer: "layer",
+  stripe: "drop",
+  plop: "single drop",
+  wallPour: "wall pour",
+  compartment: "compartment",
+  funnel: "funnel pour",
+  potStack: "into the pot",
+  potDrop: "drop into the pot",
+  potTurn: "turns in the pot",
+  potPour: "pot poured out",
+  spoonRow: "spoonfuls",
+  bottleLine: "line",
+  topLine: "top line",
+  drizzle: "drizzle",
+  stroke: "stroke",
+  wire: "hanger",
+  topStroke: "top stroke",
+  peaks: "peaks",
+  tilt: "tilt",
+  tap: "tap",
+  pullDividers: "dividers out",
+};
+export const kindName = (kind: OperationKind): string => KIND_NAMES[kind];
 
-/** "Pour 3 (Ink)": names a pour by its place in the list. */
+/** "Pour 3 (Ink drop)", "Step 9 (hanger)": names an operation by its place in the list. */
 export function pourName(plan: Plan, operationId: string): string {
   const index = plan.operations.findIndex((o) => o.id === operationId);
   const o = plan.operations[index];
-  return `Pour ${index + 1} (${portionOf(plan, o.portionId).name} ${KIND_NAMES[o.kind]})`;
+  const portionId = portionOf(o);
+  const name = o.kind === "layer" && index === 0 ? "floor" : KIND_NAMES[o.kind];
+  return portionId ? `Pour ${index + 1} (${cupOf(plan, portionId).name} ${name})` : `Step ${index + 1} (${name})`;
 }
 
-function pourInstruction(plan: Plan, step: Step, o: Operation, sayer: Sayer): Instruction {
-  const name = portionOf(plan, o.portionId).name;
-  const seconds = `about ${Math.round(step.durationS)} s`;
-  const title = `Pour ${name}, ${sayer.g(step.massG!)}`;
-  if (o.kind === "layer") {
-    return {
-      title,
-      detail: `Over the whole floor, low, over a spatula: ${cupWords(o.cupPct)}, ${seconds}.`,
-      caution: null,
-    };
-  }
-  if (o.kind === "topLine") {
-    return {
-      title,
-      detail: `A line on the top, ${sayer.place(o.acrossMm)} from the near wall, from what was kept back, ${seconds}.`,
-      caution: null,
-    };
-  }
-  return {
-    title,
-    detail: `${sayer.place(o.acrossMm)} from the near wall, ${HEIGHT_WORDS[o.height]}, ${PASS_WORDS[o.passes]}: ${cupWords(o.cupPct)}, ${seconds}.`,
-    caution: null,
+/** Name of any step of the schedule. */
+export function stepName(plan: Plan, step: Pick<Step, "kind" | "operationId" | "portionIds" | "id">): string {
+  if (step.operationId) return pourName(plan, step.operationId);
+  const cup = step.portionIds.length ? cupOf(plan, step.portionIds[0]).name : "the batter";
+  const names: Record<Step["kind"], string> = {
+    lye: "lye into the oils",
+    blend: "blending",
+    weigh: `weighing out ${cup}`,
+    colour: `colouring ${cup}`,
+    scent: `scenting ${cup}`,
+    fill: `filling ${cup}'s bottle`,
+    pour: `pouring ${cup}`,
+    draw: "drawing",
+    finish: "finishing",
   };
+  return names[step.kind];
 }
+
+const CLOCK = (hour: number) => `${Math.floor(hour) || 12}${hour % 1 ? ":30" : ""} o'clock`;
+const TOOL = (tool: StrokeTool) => TOOL_MM[tool].label;
+
+const STROKE_WORDS: Record<Extract<Operation, { kind: "stroke" }>["path"], string> = {
+  crossings: "From a corner across the whole width and back, one small step along each time, to the end",
+  "centre-pass": "Down the middle, lengthwise",
+  circles: "In long loops around the loaf, without a stop",
+  "rim-turns": "Round along the rim",
+  "figure-eights": "In wide figure-eights along the loaf, flat of the tool across",
+  "s-curves": "In S-curves across the lines, from both sides in turn, touching the floor",
+  rakes: "Straight across the lines, side by side",
+  "spoon-drags": "Down, along and up, there and back",
+  free: "As it is drawn on the picture",
+};
+const WIRE_WORDS: Record<Extract<Operation, { kind: "wire" }>["path"], string> = {
+  "side-to-side": "Down one side wall to the floor, over, up but not out, over, down",
+  loops: "In loops from floor to surface, side by side",
+  "figure-eights": "In figure-eights from floor to surface",
+};
+const TOP_WORDS: Record<Extract<Operation, { kind: "topStroke" }>["path"], string> = {
+  zigzag: "zigzag across the lines",
+  loop: "loops along the top",
+  "figure-eight": "figure-eights along the top",
+  feather: "across the lines, then back between",
+};
+
+function designInstruction(plan: Plan, step: Step, o: Operation, sayer: Sayer): Instruction {
+  const portionId = portionOf(o);
+  const name = portionId ? cupOf(plan, portionId).name : "";
+  const seconds = `about ${Math.round(step.durationS)} s`;
+  const part = isCupPour(o) ? cupWords(o.cupPct) : "";
+  const pour = `Pour ${name}, ${sayer.g(step.massG ?? 0)}`;
+  const several = plan.moulds.length > 1 ? ` In ${plan.moulds.find((m) => m.id === o.mouldId)!.name}.` : "";
+  const say = (title: string, detail: string): Instruction => ({ title, detail: `${detail}${several}`, caution: null });
+  const wall = "acrossMm" in o ? `${sayer.place(o.acrossMm)} from the near wall` : "";
+  switch (o.kind) {
+    case "layer":
+      return say(pour, `Over the whole surface, low, over a spatula: ${part}, ${seconds}.`);
+    case "stripe":
+      return say(pour, `${wall}, ${HEIGHT_WORDS[o.height]}, ${PASS_WORDS[o.passes]}: ${part}, ${seconds}.`);
+    case "plop":
+      return say(
+        pour,
+        `In one place, ${sayer.place(o.alongMm)} from the left, ${wall}, ${HEIGHT_WORDS[o.height]}: ${part}.`,
+      );
+    case "wallPour":
+      return say(pour, `Along the upper edge, ${o.strokes} narrow, even strokes back and forth: ${part}, ${seconds}.`);
+    case "compartment":
+      return say(
+        pour,
+        `Compartment ${o.index + 1} from the near wall: ${part}. Keep the levels even; hold the plates down.`,
+      );
+    case "funnel":
+      return say(pour, `Count to three into the funnel, by the side of the lip: ${part}.`);
+    case "potStack":
+      return say(
+        `${name} into the pot, ${sayer.g(step.massG ?? 0)}`,
+        `Down the wall of the pot, gently: ${part}, ${seconds}.`,
+      );
+    case "potDrop":
+      return say(
+        `${name} into the pot, ${sayer.g(step.massG ?? 0)}`,
+        `At ${CLOCK(o.clock)}, ${HEIGHT_WORDS[o.height]}: ${part}, ${seconds}.`,
+      );
+    case "potTurn":
+      return say(
+        `${o.turns} ${o.turns === 1 ? "turn" : "turns"} in the pot`,
+        "With the spatula, slowly, then stop: one more greys it.",
+      );
+    case "potPour":
+      return say(
+        "Pour the pot out",
+        `${{ "one-place": "All in one place", travelling: "Travelling along the loaf", tilted: `Along the upper edge, ${o.strokes} fast, narrow strokes` }[o.way]}, ${seconds}.`,
+      );
+    case "spoonRow":
+      return say(
+        `Spoon ${name}, ${sayer.g(step.massG ?? 0)}`,
+        `Spoonfuls along the mould, ${wall}: ${part}, ${seconds}.`,
+      );
+    case "bottleLine":
+      return say(
+        `Line of ${name}, ${sayer.g(step.massG ?? 0)}`,
+        `${wall}, ${o.strokes} strokes back and forth, nozzle low: ${part}, ${seconds}.`,
+      );
+    case "topLine":
+      return say(pour, `A line on the top, ${wall}, from what was kept back, ${seconds}.`);
+    case "drizzle":
+      return say(
+        `Drizzle ${name}, ${sayer.g(step.massG ?? 0)}`,
+        `Freely over the top, from what was kept back, ${seconds}.`,
+      );
+    case "stroke":
+      return say(
+        `Draw with the ${TOOL(o.tool)}`,
+        `${STROKE_WORDS[o.path]}, ${o.depthMm === null ? "to the floor" : `${sayer.mm(o.depthMm)} deep`}. ${seconds}.`,
+      );
+    case "wire":
+      return say(
+        `Hanger, ${o.loops} ${o.loops === 1 ? "loop" : "loops"}`,
+        `${WIRE_WORDS[o.path]}; then out and wipe. ${seconds}.`,
+      );
+    case "topStroke":
+      return say(
+        "Draw the top",
+        `With the ${TOOL(o.tool)}, ${TOP_WORDS[o.path]}, not deeper than ${sayer.mm(o.depthMm)}.`,
+      );
+    case "peaks":
+      return say("Peaks on the top", `With the ${TOOL(o.tool)}, shallow. Wait until they stand.`);
+    case "tilt":
+      return say(o.angleDeg > 0 ? `Tilt to ${o.angleDeg}°` : "Mould level", "Slowly: a sudden change makes a shelf.");
+    case "tap":
+      return say("Tap the mould", "A few firm taps, to settle it and let the air out.");
+    case "pullDividers":
+      return say("Pull the dividers", "Straight up, slowly: they suck. Scrape them into the mould, bang it level.");
+  }
+}
+
+const GEAR = "Gear stays on until the washing-up is done.";
+const FINISH: Record<string, Instruction> = {
+  "finish:spritz": {
+    title: "Spritz the top with alcohol",
+    detail: "91-99 %, a fine mist against ash; again when the shine has gone.",
+    caution: "Flammable: away from oven, heat pad and running motors.",
+  },
+  "finish:cover": { title: "Cover the mould", detail: `A lid or a box that touches nothing. ${GEAR}`, caution: null },
+  "finish:leave-open": {
+    title: "Leave the mould open until the shine goes",
+    detail: `Then cover it, as you are used to. ${GEAR}`,
+    caution: null,
+  },
+  "finish:heat-on": {
+    title: "Warm it for gel",
+    detail: "Insulate, or heat pad on low; look after half an hour: it must not rise.",
+    caution: "No alcohol mist near the heat pad.",
+  },
+};
 
 /** What to do in a step. */
 export function instructionOf(plan: Plan, step: Step, sayer: Sayer): Instruction {
-  const portion = step.portionIds.length ? portionOf(plan, step.portionIds[0]) : null;
+  const portion = step.portionIds.length ? cupOf(plan, step.portionIds[0]) : null;
   const batter = plan.batters.find((b) => b.id === step.batterId)!;
   const several = plan.batters.length > 1 ? ` (${batter.name})` : "";
   switch (step.kind) {
@@ -113,19 +270,15 @@ export function instructionOf(plan: Plan, step: Step, sayer: Sayer): Instruction
         caution: "Follow the supplier's data sheet for this scent.",
       };
     case "pour":
-      return pourInstruction(plan, step, plan.operations.find((o) => o.id === step.operationId)!, sayer);
+    case "draw":
+      return designInstruction(plan, step, plan.operations.find((o) => o.id === step.operationId)!, sayer);
+    case "fill":
+      return {
+        title: `Fill ${portion!.name}'s bottle`,
+        detail: "Through a funnel, cap on, shake it down.",
+        caution: null,
+      };
     case "finish":
-      return step.id === "finish:spritz"
-        ? {
-            title: "Spritz the top with alcohol",
-            detail: "91-99 %, a fine mist against ash; again when the shine has gone.",
-            caution: "Flammable: away from oven, heat pad and running motors.",
-          }
-        : {
-            title: "Cover the mould",
-            detail:
-              "Cover, or leave open until the shine goes: as you are used to. Gear stays on until the washing-up is done.",
-            caution: null,
-          };
+      return FINISH[step.id] ?? FINISH["finish:cover"];
   }
 }

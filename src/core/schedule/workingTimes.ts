@@ -1,25 +1,55 @@
 /**
  * Working times of one practised person with about 1.5 kg of batter, in seconds; a person's pace scales them.
- * Estimates to plan with; to be learned from logs.
+ * Estimates to plan with; learned from logs.
  */
 export const WORKING_TIMES_S = {
   pourLyeIn: 20,
   weighPortion: 25,
+  eyeballPortion: 10,
   colourCup: 35,
   scrapeCup: 10,
   stickBlendCup: 7,
   scentCup: 20,
+  rinseBlender: 20,
+  fillBottle: 30,
   /** One pass of a stripe along `PASS_LENGTH_MM`. */
   stripePass: 6,
   changeCup: 2,
-  /** Floor layer over a spatula, per 100 g. */
+  /** Layer over a spatula, per 100 g. */
   layerPer100g: 4,
+  plop: 4,
+  wallStroke: 2.5,
+  compartmentRound: 8,
+  funnelPour: 3,
+  potStack: 8,
+  potDrop: 15,
+  potTurn: 5,
+  /** Pouring the pot out, per kg. */
+  potPourPerKg: 33,
+  spoonRow: 14,
+  bottleStroke: 4.5,
   topLine: 12,
+  drizzle: 30,
+  /** One crossing of the tool over the width, or one step of a comb. */
+  crossing: 2.5,
+  /** One pass of a tool along `PASS_LENGTH_MM`. */
+  toolPass: 7,
+  toolLoop: 9,
+  wireLoop: 14,
+  wipeTool: 10,
+  topStrokePer: 60,
+  peaks: 90,
+  tilt: 10,
+  tap: 5,
+  pullDividers: 75,
+  firmStir: 8,
   spritz: 15,
   cover: 20,
+  heatOn: 20,
 } as const;
 
 export const PASS_LENGTH_MM = 250;
 
-/** Share of full blending power while a cup is coloured or scented by hand whisk. */
+/** Share of full blending power while a cup is coloured or scented by hand whisk, and while it is stirred by hand. */
 export const WHISK_BLEND_SHARE = 0.1;
+export const STIR_BLEND_SHARE = 0.02;

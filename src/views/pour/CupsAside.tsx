@@ -1,5 +1,5 @@
 import type { Plan, RecordEvent } from "../../core/plan/schema";
-import { timeAtTrace, traceAt } from "../../core/schedule/run";
+import { timeAtTrace, traceAt } from "../../core/schedule/curves";
 import { stageName } from "../../core/trace/stages";
 import { clock } from "../parts/format";
 import type { Pour } from "./usePour";

@@ -10,6 +10,7 @@ export const DEVIATION_WORDS: Record<Deviation, string> = {
   "extra-dose": "extra dose",
   "scent-late": "scent late",
   "poured-too-much": "poured too much",
+  "firm-stir": "stirred firmly",
   other: "something else",
 };
 

@@ -1,5 +1,6 @@
 import type { Derived } from "../../core/plan/derive";
-import type { Operation, Plan } from "../../core/plan/schema";
+import { type Operation, portionOf } from "../../core/plan/operations";
+import type { Plan } from "../../core/plan/schema";
 
 const WIDTH = 300;
 const HEIGHT = 190;
@@ -21,7 +22,7 @@ export function PourDrawing({
   doneIds: ReadonlySet<string>;
 }) {
   const mould = plan.moulds.find((m) => m.id === operation.mouldId)!;
-  const portionIndex = plan.portions.findIndex((p) => p.id === operation.portionId);
+  const portionIndex = plan.portions.findIndex((p) => p.id === portionOf(operation));
   const doneG = plan.operations.reduce(
     (sum, o) => sum + (doneIds.has(o.id) && o.mouldId === mould.id ? derived.masses!.operationG.get(o.id)! : 0),
     0,
@@ -29,7 +30,8 @@ export function PourDrawing({
   const full = derived.masses!.moulds.find((m) => m.id === mould.id)!;
   const rim = FLOOR - WALL;
   const level = (WALL * (full.levelMm / mould.heightMm) * doneG) / Math.max(1, full.pouredG);
-  const acrossMm = operation.kind === "layer" ? mould.widthMm / 2 : operation.acrossMm;
+  const acrossMm =
+    operation.kind === "layer" ? mould.widthMm / 2 : "acrossMm" in operation ? operation.acrossMm : mould.widthMm / 2;
   const x = 20 + 260 * Math.min(1, acrossMm / mould.widthMm);
   const height = operation.kind === "stripe" ? operation.height : "low";
   const lip = LIP_Y[height];

@@ -2,7 +2,7 @@ import { useEffect, useMemo, useState } from "react";
 import { type Derived, derive } from "../../core/plan/derive";
 import { nextId } from "../../core/plan/newPlan";
 import type { Deviation, Plan, RecordEvent } from "../../core/plan/schema";
-import type { ScheduledStep } from "../../core/schedule/run";
+import type { ScheduledStep } from "../../core/schedule/timeline";
 import { useUnits } from "../parts/units";
 import type { OpenBatch } from "../parts/useBatch";
 
@@ -77,7 +77,8 @@ export function usePour(batch: OpenBatch): Pour {
     check: (portionId, trace) => {
       add({ kind: "traceCheck", portionId, trace });
     },
-    deviate: () => add({ kind: "deviation", what: "other", portionId: current?.portionIds[0] ?? null, note: "" }),
+    deviate: () =>
+      add({ kind: "deviation", what: "other", portionId: current?.portionIds[0] ?? null, amount: null, note: "" }),
     specify(eventId, what) {
       batch.record((record) => ({
         ...record,

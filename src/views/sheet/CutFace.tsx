@@ -1,4 +1,4 @@
-import { useState } from "react";
+import { type ReactNode, useState } from "react";
 import type { Derived } from "../../core/plan/derive";
 import type { Plan } from "../../core/plan/schema";
 import type { FaceRequest } from "../../workers/faceProtocol";
@@ -14,7 +14,7 @@ const SKIN_MM = 0.4;
 const LARGEST_FACE_MM = 400;
 
 /** The predicted cut face at a place of the loaf, its neighbours, and the loaf from above with the place of the cut. */
-export function CutFace({ plan, derived }: { plan: Plan; derived: Derived }) {
+export function CutFace({ plan, derived, children }: { plan: Plan; derived: Derived; children?: ReactNode }) {
   const mould = plan.moulds[0];
   const { middlesMm } = derived.bars;
   const [chosenMm, choose] = useState<number | null>(null);
@@ -56,6 +56,7 @@ export function CutFace({ plan, derived }: { plan: Plan; derived: Derived }) {
           bar {bar + 1} of {middlesMm.length}, a prediction of pattern
         </span>
       </div>
+      <div className="mt-0.5">{children}</div>
       {isEmpty ? (
         <p className="mt-2 grid flex-1 place-items-center border border-dashed border-rule p-6 text-center text-muted">
           {derived.masses

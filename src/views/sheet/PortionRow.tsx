@@ -3,6 +3,7 @@ import { COLOURANT_KINDS, type ColourantKindId } from "../../core/colour/kinds";
 import { takeColourant, takeScent } from "../../core/library/use";
 import type { Edit } from "../../core/plan/edits/edit";
 import { plainColourant, plainScent } from "../../core/plan/newPlan";
+import { portionOf } from "../../core/plan/operations";
 import type { Portion } from "../../core/plan/schema";
 import { SCENT_CLASSES, type ScentClassId } from "../../core/scent/classes";
 import { useBench } from "../parts/bench";
@@ -32,7 +33,7 @@ export function PortionRow({ portion, batch, derived, disabled, onMore }: Props)
 
   const remove = () => {
     const edits: Edit[] = plan.operations
-      .filter((o) => o.portionId === portion.id)
+      .filter((o) => portionOf(o) === portion.id)
       .map((o) => ({ kind: "remove", path: ["operations"], id: o.id }));
     batch.edit({ kind: "all", edits: [...edits, { kind: "remove", path: ["portions"], id: portion.id }] });
   };

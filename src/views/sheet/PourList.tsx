@@ -10,10 +10,12 @@ import {
 import { SortableContext, sortableKeyboardCoordinates, verticalListSortingStrategy } from "@dnd-kit/sortable";
 import { Plus } from "lucide-react";
 import { nextId } from "../../core/plan/newPlan";
-import type { Operation } from "../../core/plan/schema";
+import { type OperationKind, portionOf } from "../../core/plan/operations";
+import { kindName } from "../../core/schedule/words";
 import { useUnits } from "../parts/units";
 import { PourRow } from "./PourRow";
 import type { PanelProps } from "./panel";
+import { ADDABLE, newOperation } from "./pours/newOperation";
 
 type Props = PanelProps & { selected: string | null; onSelect: (id: string | null) => void };
 
@@ -30,31 +32,14 @@ export function PourList({ batch, derived, disabled, selected, onSelect }: Props
     const index = plan.operations.findIndex((o) => o.id === over.id);
     batch.edit({ kind: "move", path: ["operations"], id: String(active.id), index });
   };
-  const add = (kind: Operation["kind"]) => {
-    const poured = (id: string) =>
-      plan.operations.reduce((sum, o) => sum + (o.portionId === id && o.kind !== "topLine" ? o.cupPct : 0), 0);
-    const fullest = [...plan.portions].sort((a, b) => poured(a.id) - poured(b.id))[0];
-    const portion = kind === "topLine" ? (plan.portions.find((p) => p.keptBackPct > 0) ?? fullest) : fullest;
-    const left = Math.max(0, Math.min(100, 100 - poured(portion.id)));
-    const base = { id: nextId(plan.operations, "o"), mouldId: plan.moulds[0].id, portionId: portion.id };
-    const acrossMm = Math.round(plan.moulds[0].widthMm / 2);
-    const item: Operation =
-      kind === "layer"
-        ? { ...base, kind, cupPct: left }
-        : kind === "topLine"
-          ? { ...base, kind, keptBackPct: 50, acrossMm }
-          : { ...base, kind, cupPct: Math.min(left, 30), acrossMm, height: "mid", passes: 1 };
-    const error = batch.edit({
-      kind: "insert",
-      path: ["operations"],
-      index: kind === "layer" ? 0 : plan.operations.length,
-      item,
-    });
-    if (!error) onSelect(item.id);
+  const add = (kind: OperationKind) => {
+    const item = newOperation(plan, kind);
+    const index = kind === "layer" ? 0 : plan.operations.length;
+    if (batch.edit({ kind: "insert", path: ["operations"], index, item }) === null) onSelect(item.id);
   };
   const steps = new Map(derived.timeline?.steps.map((s) => [s.id, s]));
   const freeId = nextId(plan.operations, "o");
-  const drops = plan.operations.filter((o) => o.kind === "stripe").length;
+  const poured = plan.operations.filter((o) => portionOf(o) !== null).length;
 
   return (
     <section aria-labelledby="pours-head" className="flex min-h-0 flex-col border-l border-rule pl-3">
@@ -63,7 +48,8 @@ export function PourList({ batch, derived, disabled, selected, onSelect }: Props
           Pours
         </h2>
         <span className="text-[12.5px] text-muted">
-          {plan.operations.length}, {drops} of them drops
+          {poured}
+          {poured < plan.operations.length ? ` and ${plan.operations.length - poured} more steps` : ""}
         </span>
       </div>
       <div className="mt-0.5 grid grid-cols-[14px_minmax(0,1fr)_36px_52px_30px_44px] gap-x-1 border-b border-rule pb-0.5 text-[12px] text-muted">
@@ -92,7 +78,7 @@ export function PourList({ batch, derived, disabled, selected, onSelect }: Props
                   index={index}
                   portions={plan.portions}
                   moulds={plan.moulds}
-                  hex={derived.palette[plan.portions.findIndex((p) => p.id === operation.portionId)]}
+                  hex={derived.palette[plan.portions.findIndex((p) => p.id === portionOf(operation))] ?? "transparent"}
                   massG={derived.masses?.operationG.get(operation.id)}
                   durationS={step?.durationS ?? null}
                   startTrace={step ? Math.round(step.startTrace * 10) / 10 : null}
@@ -111,7 +97,7 @@ export function PourList({ batch, derived, disabled, selected, onSelect }: Props
         </SortableContext>
       </DndContext>
       {!disabled && (
-        <div className="flex gap-3 py-1 text-muted">
+        <div className="flex items-center gap-3 py-1 text-muted">
           {(["stripe", "layer", "topLine"] as const).map((kind) => (
             <button
               key={kind}
@@ -119,9 +105,22 @@ export function PourList({ batch, derived, disabled, selected, onSelect }: Props
               className="inline-flex items-center gap-1 hover:text-ink"
               onClick={() => add(kind)}
             >
-              <Plus size={13} /> {{ stripe: "drop", layer: "floor layer", topLine: "top line" }[kind]}
+              <Plus size={13} /> {{ stripe: "drop", layer: "layer", topLine: "top line" }[kind]}
             </button>
           ))}
+          <select
+            aria-label="Add another step of the design"
+            className="ml-auto w-20 bg-transparent"
+            value=""
+            onChange={(e) => add(e.currentTarget.value as OperationKind)}
+          >
+            <option value="">more…</option>
+            {ADDABLE.slice(3).map((kind) => (
+              <option key={kind} value={kind}>
+                {kindName(kind)}
+              </option>
+            ))}
+          </select>
         </div>
       )}
     </section>

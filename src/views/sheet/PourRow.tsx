@@ -3,14 +3,16 @@ import { CSS } from "@dnd-kit/utilities";
 import { Copy, GripVertical, Trash2 } from "lucide-react";
 import { memo } from "react";
 import type { Notice } from "../../core/plan/notices/notice";
-import type { Mould, Operation, Portion } from "../../core/plan/schema";
-import { cupWords } from "../../core/schedule/words";
+import { isCupPour, isTopPour, type Operation, portionOf } from "../../core/plan/operations";
+import type { Mould, Portion } from "../../core/plan/schema";
+import { cupWords, kindName } from "../../core/schedule/words";
 import { Spot } from "../parts/Cup";
 import { span } from "../parts/format";
 import { NumberField } from "../parts/NumberField";
 import { Says } from "../parts/Says";
 import { useUnits } from "../parts/units";
 import type { OpenBatch } from "../parts/useBatch";
+import { inShort, PourFields } from "./pours/PourFields";
 
 interface Props {
   operation: Operation;
@@ -57,9 +59,11 @@ function Row({
   const { grams, units } = useUnits();
   const { attributes, listeners, setNodeRef, transform, transition, isDragging } = useSortable({ id: o.id });
   const at = (field: string) => ["operations", `#${o.id}`, field];
-  const portion = portions.find((p) => p.id === o.portionId)!;
-  const share = o.kind === "topLine" ? o.keptBackPct : o.cupPct;
-  const shareField = o.kind === "topLine" ? "keptBackPct" : "cupPct";
+  const portion = portions.find((p) => p.id === portionOf(o));
+  const name = portion?.name ?? kindName(o.kind);
+  const share = isTopPour(o) ? o.keptBackPct : isCupPour(o) ? o.cupPct : null;
+  const shareField = isTopPour(o) ? "keptBackPct" : "cupPct";
+  const open = { document: { operations: [o] }, set, seal, disabled };
 
   const duplicate = () => {
     const copy = { ...o, id: freeId };
@@ -89,15 +93,13 @@ function Row({
           type="button"
           className={`flex h-6 min-w-0 items-center gap-1.5 rounded text-left hover:bg-rule/60 ${isOpen ? "font-bold" : ""}`}
           aria-expanded={isOpen}
-          aria-label={`Pour ${index + 1}, ${portion.name}`}
+          aria-label={`Pour ${index + 1}, ${name}`}
           onClick={() => onOpen(isOpen ? null : o.id)}
         >
-          <Spot hex={hex} />
-          <span className="truncate">{portion.name}</span>
+          {portion ? <Spot hex={hex} /> : <span className="w-3 text-center text-muted">~</span>}
+          <span className="truncate">{name}</span>
         </button>
-        {o.kind === "layer" ? (
-          <span className="col-span-3 text-muted">floor, low</span>
-        ) : (
+        {o.kind === "stripe" || o.kind === "topLine" ? (
           <>
             <span className="text-right">
               <NumberField
@@ -140,27 +142,33 @@ function Row({
               <span className="col-span-2 text-muted">on top</span>
             )}
           </>
+        ) : (
+          <span className="col-span-3 truncate text-muted">
+            {o.kind === "layer" && index === 0 ? "floor, low" : inShort(o)}
+          </span>
         )}
         <output className="text-right font-semibold" aria-label={`Pour ${index + 1}, mass`}>
-          {massG === undefined ? "–" : grams(massG)}
+          {massG === undefined ? "–" : massG > 0 ? grams(massG) : ""}
         </output>
       </div>
       {isOpen && (
         <div className="flex flex-col gap-1 pb-1.5 pl-5">
           <div className="flex flex-wrap items-center gap-2">
-            <select
-              aria-label={`Pour ${index + 1}, colour`}
-              className="field w-20"
-              value={o.portionId}
-              disabled={disabled}
-              onChange={(e) => set(at("portionId"), e.currentTarget.value)}
-            >
-              {portions.map((p) => (
-                <option key={p.id} value={p.id}>
-                  {p.name}
-                </option>
-              ))}
-            </select>
+            {portion && (
+              <select
+                aria-label={`Pour ${index + 1}, colour`}
+                className="field w-20"
+                value={portion.id}
+                disabled={disabled}
+                onChange={(e) => set(at("portionId"), e.currentTarget.value)}
+              >
+                {portions.map((p) => (
+                  <option key={p.id} value={p.id}>
+                    {p.name}
+                  </option>
+                ))}
+              </select>
+            )}
             {moulds.length > 1 && (
               <select
                 aria-label={`Pour ${index + 1}, mould`}
@@ -176,15 +184,18 @@ function Row({
                 ))}
               </select>
             )}
-            <NumberField
-              label={o.kind === "topLine" ? "of what is kept" : "of the cup"}
-              unit="%"
-              width="w-10"
-              value={share}
-              disabled={disabled}
-              onChange={(v) => set(at(shareField), v)}
-              onBlur={seal}
-            />
+            {share !== null && (
+              <NumberField
+                label={isTopPour(o) ? "of what is kept" : "of the cup"}
+                unit="%"
+                width="w-10"
+                value={share}
+                disabled={disabled}
+                onChange={(v) => set(at(shareField), v)}
+                onBlur={seal}
+              />
+            )}
+            <PourFields open={open} operation={o} label={`Pour ${index + 1}`} />
             <span className="ml-auto flex">
               <button
                 type="button"
@@ -209,7 +220,7 @@ function Row({
             </span>
           </div>
           <p className="text-[12.5px] text-muted">
-            {o.kind === "topLine" ? "" : `${cupWords(share)} · `}
+            {isCupPour(o) ? `${cupWords(o.cupPct)} · ` : ""}
             {durationS === null ? "" : `about ${span(durationS)}`}
             {startTrace === null ? "" : ` · trace ${startTrace.toFixed(1)} when poured`}
           </p>

@@ -1,4 +1,5 @@
 import { useMemo, useState } from "react";
+import { FAMILIES } from "../../core/families/registry";
 import type { Bench } from "../../core/library/bench";
 import { derive } from "../../core/plan/derive";
 import { BatchHead } from "../parts/BatchHead";
@@ -9,13 +10,14 @@ import { useUnits } from "../parts/units";
 import { useBatch } from "../parts/useBatch";
 import { useUndoKeys } from "../parts/useDocument";
 import { CutFace } from "./CutFace";
+import { PourClock } from "./clock/PourClock";
 import { ColoursDrawer } from "./colours/ColoursDrawer";
+import { FamilyPanel } from "./FamilyPanel";
 import { FormulaPanel } from "./FormulaPanel";
 import { FormulaDrawer } from "./formula/FormulaDrawer";
 import { MouldPanel } from "./MouldPanel";
 import { MouldDrawer } from "./mould/MouldDrawer";
 import { PortionsPanel } from "./PortionsPanel";
-import { PourClock } from "./PourClock";
 import { PourList } from "./PourList";
 import type { OpenDrawer } from "./panel";
 import { PortionDrawer } from "./portion/PortionDrawer";
@@ -48,7 +50,8 @@ function BatchSheet({ initial }: { initial: StoredBatch }) {
   return (
     <div className="flex h-screen min-h-[760px] min-w-[1180px] flex-col" data-testid="sheet">
       <BatchHead id={initial.id} batch={batch} tab="plan">
-        drop swirl · {mould.name.toLowerCase()} {mm(mould.lengthMm)} × {mm(mould.widthMm)} × {mm(mould.heightMm)}
+        {FAMILIES[plan.design.family].label} · {mould.name.toLowerCase()} {mm(mould.lengthMm)} × {mm(mould.widthMm)} ×{" "}
+        {mm(mould.heightMm)}
         {poured ? ` · ${grams(poured)} poured` : ""}
       </BatchHead>
       <main className="relative mx-2.5 mb-2 flex min-h-0 flex-1 flex-col rounded-lg border-[1.5px] border-ink bg-sheet">
@@ -74,10 +77,12 @@ function BatchSheet({ initial }: { initial: StoredBatch }) {
             onMore={onMore}
             onColours={() => setDrawer({ kind: "colours" })}
           />
-          <CutFace plan={plan} derived={derived} />
+          <CutFace plan={plan} derived={derived}>
+            <FamilyPanel {...props} />
+          </CutFace>
           <PourList {...props} selected={selectedPour} onSelect={selectPour} />
         </div>
-        <PourClock plan={plan} derived={derived} selected={selectedPour} onSelect={selectPour} />
+        <PourClock {...props} selected={selectedPour} onSelect={selectPour} />
         {drawer?.kind === "formula" && (
           <FormulaDrawer {...props} batterId={batterId} onBatter={showBatter} onClose={close} />
         )}

@@ -2,7 +2,7 @@ import type { ColourPair } from "../../colour/judge";
 import { pairWords } from "../../colour/judge";
 import { fitProblems } from "../../mould/fit";
 import type { Timeline } from "../../schedule/timeline";
-import { pourName } from "../../schedule/words";
+import { stepName } from "../../schedule/words";
 import type { Sayer } from "../../units/sayer";
 import type { Masses } from "../masses";
 import type { Plan } from "../schema";
@@ -17,7 +17,7 @@ function fitNotices(plan: Plan, masses: Masses, sayer: Sayer): Notice[] {
   );
   const places = plan.operations.flatMap((o): Notice[] => {
     const mould = plan.moulds.find((m) => m.id === o.mouldId)!;
-    if (o.kind === "layer" || o.acrossMm <= mould.widthMm) return [];
+    if (!("acrossMm" in o) || o.acrossMm <= mould.widthMm) return [];
     return [
       {
         level: "ask",
@@ -37,7 +37,7 @@ function timeNotices(plan: Plan, timeline: Timeline): Notice[] {
       {
         level: "ask" as const,
         field: `operations.${s.id}`,
-        message: `${pourName(plan, s.operationId!)}: ${s.missed} when its turn comes: ${why}.`,
+        message: `${stepName(plan, s)}: ${s.missed} when its turn comes: ${why}.`,
       },
     ];
   });

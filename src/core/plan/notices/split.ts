@@ -1,5 +1,6 @@
 import type { Sayer } from "../../units/sayer";
 import type { Masses } from "../masses";
+import { isCupPour, isTopPour, portionOf } from "../operations";
 import type { Plan } from "../schema";
 import { CLOSES_WITHIN_PCT, type Notice, pct } from "./notice";
 
@@ -28,8 +29,8 @@ export function splitNotices(plan: Plan, masses: Masses, sayer: Sayer): Notice[]
     }
   }
   for (const p of plan.portions) {
-    const pours = plan.operations.filter((o) => o.portionId === p.id);
-    const used = pours.reduce((sum, o) => sum + (o.kind === "topLine" ? 0 : o.cupPct), 0);
+    const pours = plan.operations.filter((o) => portionOf(o) === p.id);
+    const used = pours.reduce((sum, o) => sum + (isCupPour(o) ? o.cupPct : 0), 0);
     const cup = masses.portions.find((m) => m.id === p.id)!;
     if (used > 100 + CLOSES_WITHIN_PCT) {
       notices.push({
@@ -52,7 +53,7 @@ export function splitNotices(plan: Plan, masses: Masses, sayer: Sayer): Notice[]
         message: `${p.name}: ${pct(kept)} is kept back and ${pct(plan.toolLossPct)} stays on tools: nothing is left to pour.`,
       });
     }
-    const onTop = pours.reduce((sum, o) => sum + (o.kind === "topLine" ? o.keptBackPct : 0), 0);
+    const onTop = pours.reduce((sum, o) => sum + (isTopPour(o) ? o.keptBackPct : 0), 0);
     if (cup.keptBackG > 0.5 && onTop < 100 - CLOSES_WITHIN_PCT) {
       notices.push({
         level: "hint",

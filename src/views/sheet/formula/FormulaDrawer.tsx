@@ -1,6 +1,7 @@
 import { Plus, Trash2 } from "lucide-react";
 import type { Edit } from "../../../core/plan/edits/edit";
 import { nextId, plainBatter, plainPortion } from "../../../core/plan/newPlan";
+import { portionOf } from "../../../core/plan/operations";
 import type { Portion } from "../../../core/plan/schema";
 import { AdditiveRows } from "../../parts/AdditiveRows";
 import { useOilFinder } from "../../parts/bench";
@@ -167,7 +168,7 @@ function Batters({ batch, disabled, batterId, onBatter }: Pick<Props, "batch" | 
     const left = plan.batters.filter((b) => b.id !== batterId);
     const edits: Edit[] = [
       ...plan.operations
-        .filter((o) => gone.has(o.portionId))
+        .filter((o) => gone.has(portionOf(o) ?? ""))
         .map((o): Edit => ({ kind: "remove", path: ["operations"], id: o.id })),
       ...[...gone].map((id): Edit => ({ kind: "remove", path: ["portions"], id })),
       { kind: "remove", path: ["batters"], id: batterId },

@@ -1,0 +1,124 @@
+import { compartmentCount } from "../mould/compartments";
+import type { StrokeTool } from "../plan/operations";
+import type { Portion } from "../plan/schema";
+import { choice, type Draft, type Family, num, number, type RecipeInput, str, TOOL_OPTIONS } from "./family";
+import { evenParts, topLines } from "./pours";
+
+/** Rounds in which compartments are filled: a little in each first seals the floor, then levels stay even. */
+const ROUNDS = 3;
+/** Part of a compartment's batter that each round pours. */
+const ROUND_PARTS = [0.2, 0.4, 0.4] as const;
+
+/** Colours over the compartments, mirrored about the middle where there are fewer than compartments. */
+function laidAcross(order: readonly Portion[], count: number): Portion[] {
+  return Array.from({ length: count }, (_, i) => {
+    const fromEdge = Math.min(i, count - 1 - i);
+    return order.length >= count ? order[i] : order[fromEdge % order.length];
+  });
+}
+
+/** All compartments in counted rounds, then the dividers out and the mould banged level. */
+export function fillCompartments(input: RecipeInput): Draft[] {
+  const count = input.mould.dividers ? compartmentCount(input.mould.dividers) : num(input.knobs, "lanes");
+  const lanes = laidAcross([input.base, ...input.accents], count);
+  const unused = [input.base, ...input.accents].filter((p) => !lanes.includes(p));
+  const list: Draft[] = [];
+  const owned = new Map<string, number[]>();
+  for (const p of new Set(lanes)) owned.set(p.id, evenParts(100, lanes.filter((x) => x === p).length));
+  const laneParts = lanes.map((p) => owned.get(p.id)!.shift()!);
+  for (let round = 0; round < ROUNDS; round++) {
+    lanes.forEach((p, index) => {
+      const done = ROUND_PARTS.slice(0, round).reduce((sum, r) => sum + Number((laneParts[index] * r).toFixed(2)), 0);
+      const isLast = round === ROUNDS - 1;
+      const cupPct = Number((isLast ? laneParts[index] - done : laneParts[index] * ROUND_PARTS[round]).toFixed(2));
+      list.push({ kind: "compartment", portionId: p.id, cupPct, index });
+    });
+  }
+  for (const p of unused) list.push({ kind: "layer", portionId: p.id, cupPct: 100 });
+  list.push({ kind: "pullDividers" }, { kind: "tap" });
+  return list;
+}
+
+const lanes = number("lanes", "compartments, where the mould has no dividers set", 3, 7, 5, "", 2);
+const tool = choice("tool", "tool", TOOL_OPTIONS);
+const windows: Family["windows"] = {};
+const rest = {
+  windows,
+  rescues: ["wider-tool", "spoon-swirl", "textured-top", "press-in"],
+  washUpMin: 18,
+  lostGPerKg: 25,
+  isOrderFixed: true,
+} as const;
+
+export const crossings: Family = {
+  ...rest,
+  id: "crossings",
+  label: "dividers, fine crossings",
+  blurb: "lengthwise colours combed across every few millimetres, then one pass down the middle: chevrons that bend",
+  knobs: [
+    lanes,
+    number("pitchMm", "step along", 4, 20, 6, "mm"),
+    tool,
+    number("passes", "passes down the middle", 0, 3, 1),
+  ],
+  recipe(input) {
+    const pitchMm = num(input.knobs, "pitchMm");
+    const tool = str(input.knobs, "tool") as StrokeTool;
+    const list = fillCompartments(input);
+    list.push({ kind: "stroke", tool, path: "crossings", pitchMm, loops: 1, depthMm: null, points: [] });
+    const passes = num(input.knobs, "passes");
+    if (passes > 0)
+      list.push({ kind: "stroke", tool, path: "centre-pass", pitchMm: 20, loops: passes, depthMm: null, points: [] });
+    return [...list, ...topLines(input)];
+  },
+};
+
+export const circling: Family = {
+  ...rest,
+  id: "circling",
+  label: "dividers, circling",
+  blurb: "long loops around the loaf, a quarter turned, then twice round the rim: concentric curves",
+  knobs: [lanes, tool, number("loops", "loops", 1, 8, 4), number("rim", "turns round the rim", 0, 3, 2)],
+  recipe(input) {
+    const tool = str(input.knobs, "tool") as StrokeTool;
+    const list = fillCompartments(input);
+    list.push({
+      kind: "stroke",
+      tool,
+      path: "circles",
+      pitchMm: 30,
+      loops: num(input.knobs, "loops"),
+      depthMm: null,
+      points: [],
+    });
+    const rim = num(input.knobs, "rim");
+    if (rim > 0)
+      list.push({ kind: "stroke", tool, path: "rim-turns", pitchMm: 12, loops: rim, depthMm: null, points: [] });
+    return [...list, ...topLines(input)];
+  },
+};
+
+export const wideEights: Family = {
+  ...rest,
+  id: "wide-eights",
+  label: "dividers, wide figure-eights",
+  blurb: "a wide, flat tool in figure-eights pulls each side into the other: large scrolls",
+  knobs: [
+    lanes,
+    choice("tool", "tool", [
+      ["tongue-stick", "tongue stick, 16 mm"],
+      ["spoon", "spoon edge"],
+      ["craft-stick", "craft stick, 10 mm"],
+    ]),
+    number("loops", "eights along the loaf", 1, 8, 3),
+  ],
+  recipe(input) {
+    const tool = str(input.knobs, "tool") as StrokeTool;
+    const loops = num(input.knobs, "loops");
+    return [
+      ...fillCompartments(input),
+      { kind: "stroke", tool, path: "figure-eights", pitchMm: 40, loops, depthMm: null, points: [] },
+      ...topLines(input),
+    ];
+  },
+};

@@ -1,0 +1,83 @@
+import type { FamilyId, Operation, OperationKind, StrokeTool } from "../plan/operations";
+import type { Mould, Portion } from "../plan/schema";
+import type { TraceWindow } from "../schedule/windows";
+
+/** What a recipe can be set by: the few knobs that practitioners use. */
+export type Knob =
+  | { id: string; label: string; kind: "number"; low: number; high: number; step: number; unit: string; start: number }
+  | { id: string; label: string; kind: "choice"; options: readonly { value: string; label: string }[]; start: string };
+export type Knobs = Record<string, number | string | boolean>;
+
+/** What a recipe works from: the cups with their roles, and the mould. */
+export interface RecipeInput {
+  mould: Mould;
+  /** The largest share, or the one that takes the rest: the base of the design. */
+  base: Portion;
+  /** All others, in the order of the list. */
+  accents: Portion[];
+  portions: Portion[];
+  knobs: Knobs;
+}
+
+/** An operation without its id and mould, as a recipe lays it out. */
+export type Draft = Operation extends infer O ? (O extends Operation ? Omit<O, "id" | "mouldId"> : never) : never;
+
+/** Rescues in words, with the window in which each still works and how long it takes for a whole mould. */
+export const RESCUES = {
+  "wider-tool": { words: "take a wider tool", high: 3.4, takesS: 90 },
+  "spoon-swirl": { words: "spoon swirl instead", high: 4.2, takesS: 150 },
+  "spooned-layers": { words: "spoon the rest in layers", high: 4.4, takesS: 180 },
+  "textured-top": { words: "leave the swirl, texture the top", high: 4.4, takesS: 60 },
+  "another-mould": { words: "move to a wider, lower mould", high: 3.6, takesS: 150 },
+  "press-in": { words: "press the lump in, or hot-process or rebatch it", high: 5, takesS: 120 },
+} as const;
+export type RescueId = keyof typeof RESCUES;
+
+/** One design family: its recipe, the windows of its steps, and what helps when the batter runs. A new family is a new file. */
+export interface Family {
+  id: FamilyId;
+  label: string;
+  /** What it looks like and asks for, in a line. */
+  blurb: string;
+  knobs: readonly Knob[];
+  /** The operations of the design; every cup and all that is kept back is used up. */
+  recipe(input: RecipeInput): Draft[];
+  /** Windows that differ from those of the operation's own kind. */
+  windows: Partial<Record<OperationKind, TraceWindow>>;
+  /** What to fall back on, best first. */
+  rescues: readonly RescueId[];
+  /** Minutes of washing-up and batter lost on tools beyond cups, g per kg of batter (Tundish estimates). */
+  washUpMin: number;
+  lostGPerKg: number;
+  /** True where the order of colours is the design: it must not be changed. */
+  isOrderFixed: boolean;
+}
+
+export const number = (
+  id: string,
+  label: string,
+  low: number,
+  high: number,
+  start: number,
+  unit = "",
+  step = 1,
+): Knob => ({ id, label, kind: "number", low, high, step, unit, start });
+
+export const choice = (id: string, label: string, options: readonly (readonly [string, string])[]): Knob => ({
+  id,
+  label,
+  kind: "choice",
+  options: options.map(([value, l]) => ({ value, label: l })),
+  start: options[0][0],
+});
+
+export const TOOL_OPTIONS: readonly (readonly [StrokeTool, string])[] = [
+  ["skewer", "skewer, 3 mm"],
+  ["rod", "rod, 6 mm"],
+  ["craft-stick", "craft stick, 10 mm"],
+  ["tongue-stick", "tongue stick, 16 mm"],
+  ["spoon", "spoon"],
+];
+
+export const num = (knobs: Knobs, id: string): number => Number(knobs[id]);
+export const str = (knobs: Knobs, id: string): string => String(knobs[id]);

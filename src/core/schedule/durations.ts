@@ -1,0 +1,64 @@
+import type { Operation } from "../plan/operations";
+import type { Mould } from "../plan/schema";
+import { PASS_LENGTH_MM, WORKING_TIMES_S as T } from "./workingTimes";
+
+/** Seconds that an operation takes a practised person: passes along the mould, or by mass, and the change of cup. */
+export function operationDurationS(o: Operation, massG: number, mould: Mould): number {
+  const along = mould.lengthMm / PASS_LENGTH_MM;
+  switch (o.kind) {
+    case "layer":
+      return T.changeCup + (T.layerPer100g * massG) / 100;
+    case "stripe":
+      return T.changeCup + T.stripePass * along * o.passes;
+    case "plop":
+      return T.changeCup + T.plop;
+    case "wallPour":
+      return T.changeCup + T.wallStroke * along * o.strokes;
+    case "compartment":
+      return T.compartmentRound * Math.max(0.6, along);
+    case "funnel":
+      return T.funnelPour + T.changeCup;
+    case "potStack":
+      return T.potStack;
+    case "potDrop":
+      return T.potDrop;
+    case "potTurn":
+      return T.potTurn * Math.max(0.2, o.turns);
+    case "potPour":
+      return Math.max((T.potPourPerKg * massG) / 1000, o.way === "tilted" ? T.wallStroke * along * o.strokes : 0);
+    case "spoonRow":
+      return T.spoonRow * along;
+    case "bottleLine":
+      return T.bottleStroke * along * o.strokes;
+    case "topLine":
+      return T.topLine * along;
+    case "drizzle":
+      return T.drizzle * along;
+    case "stroke":
+      return strokeS(o, mould, along) + T.wipeTool;
+    case "wire":
+      return T.wireLoop * o.loops * Math.max(0.7, along) + T.wipeTool;
+    case "topStroke":
+      return T.topStrokePer * along;
+    case "peaks":
+      return T.peaks * along;
+    case "tilt":
+      return T.tilt;
+    case "tap":
+      return T.tap;
+    case "pullDividers":
+      return T.pullDividers;
+  }
+}
+
+function strokeS(o: Extract<Operation, { kind: "stroke" }>, mould: Mould, along: number): number {
+  if (o.path === "crossings" || o.path === "rakes" || o.path === "s-curves") {
+    return (T.crossing * mould.lengthMm * Math.max(1, mould.widthMm / 90)) / o.pitchMm;
+  }
+  if (o.path === "free") return Math.max(T.toolPass, (T.toolPass * pathMm(o.points)) / PASS_LENGTH_MM);
+  if (o.path === "centre-pass" || o.path === "spoon-drags") return T.toolPass * along * o.loops;
+  return T.toolLoop * 2 * along * o.loops;
+}
+
+const pathMm = (points: readonly { xMm: number; yMm: number }[]): number =>
+  points.reduce((sum, p, i) => (i ? sum + Math.hypot(p.xMm - points[i - 1].xMm, p.yMm - points[i - 1].yMm) : 0), 0);

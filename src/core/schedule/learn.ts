@@ -1,0 +1,231 @@
+import type { Masses } from "../plan/masses";
+import type { Plan } from "../plan/schema";
+import type { Belief } from "./draws";
+import { makePlayed, Player } from "./play";
+import { compileProgram, type Program } from "./program";
+
+/** Spread of a trace check, steps: how well a stage is told by eye. */
+export const CHECK_SD = 0.25;
+/** Spread of one step's duration about the person's pace, natural log. */
+const DURATION_SD = 0.3;
+const DERIVATIVE = 0.04;
+const ITERATIONS = 8;
+/** Readings outside this range tell nothing: the scale ends there. */
+const READABLE = { low: 1.02, high: 4.9 } as const;
+
+/** One reading of a vessel's thickness. */
+interface Check {
+  vessel: number;
+  atS: number;
+  trace: number;
+}
+
+/** What has been seen of a pour, as a Gaussian over the program's unknowns. */
+export interface Posterior extends Belief {
+  /** Covariance, row by row. */
+  covariance: Float64Array;
+  program: Program;
+  /** Number of readings used. */
+  checks: number;
+}
+
+function checksOf(plan: Plan, program: Program): Check[] {
+  const vesselOf = new Map(program.vessels.map((v, i) => [v.id, i]));
+  return plan.record.events.flatMap((e): Check[] =>
+    e.kind === "traceCheck" && e.trace >= READABLE.low
+      ? [{ vessel: vesselOf.get(e.portionId)!, atS: e.atS, trace: e.trace }]
+      : [],
+  );
+}
+
+/** Log durations of steps done against the plan, for the person's pace: only steps that a person works through. */
+function paceReadings(program: Program): number[] {
+  const readings: number[] = [];
+  let before = 0;
+  program.steps.forEach((s, i) => {
+    const end = program.endS[i];
+    if (Number.isNaN(end)) return;
+    const took = end - before;
+    before = end;
+    if (s.kind === "blend" || s.kind === "lye" || s.kind === "finish" || took < 2) return;
+    readings.push(Math.log(took / (s.durationS * program.pace)));
+  });
+  return readings;
+}
+
+/** Predicted thickness at every check, by playing the program with the checks' times as grid points. */
+function predict(program: Program, checks: readonly Check[], unknowns: Float64Array): Float64Array {
+  const player = new Player(program);
+  const out = makePlayed(program);
+  const seen = new Float64Array(checks.length).fill(Number.NaN);
+  const before = program.vessels.map(() => ({ atS: -1, trace: 0 }));
+  player.vessels.gridS = 10;
+  player.vessels.listen = (v, atS) => {
+    const s = player.vessels.apparent(v, atS);
+    checks.forEach((c, i) => {
+      if (c.vessel !== v || !Number.isNaN(seen[i]) || atS < c.atS) return;
+      const b = before[v];
+      const span = atS - b.atS;
+      seen[i] = b.atS < 0 || span <= 0 ? s : b.trace + ((s - b.trace) * (c.atS - b.atS)) / span;
+    });
+    before[v].atS = atS;
+    before[v].trace = s;
+  };
+  player.play(unknowns, out);
+  const last = checks.reduce((t, c) => Math.max(t, c.atS), 0);
+  player.finishAt(Math.max(last, ...out.endS));
+  return seen;
+}
+
+/**
+ * What the trace checks and true durations of a pour say of its unknowns: Gauss-Newton to the most probable values, with the prior as the
+ * program states it, and the Gaussian about them. Readings equal to the prediction move nothing.
+ * @param nowS seconds since first contact; by default the last event
+ */
+export function posteriorOf(plan: Plan, masses: Masses, nowS?: number): Posterior {
+  const last = plan.record.events.reduce((t, e) => Math.max(t, e.atS), 0);
+  const program = compileProgram(plan, masses, nowS ?? last);
+  const checks = checksOf(plan, program);
+  const paces = paceReadings(program);
+  const n = program.unknowns.length;
+  const prior = Float64Array.from(program.unknowns, (u) => u.mean);
+  const mean = prior.slice();
+  const matrix = new Float64Array(n * n);
+  const right = new Float64Array(n);
+  for (let round = 0; round < ITERATIONS; round++) {
+    matrix.fill(0);
+    right.fill(0);
+    program.unknowns.forEach((u, i) => {
+      matrix[i * n + i] = 1 / u.sd ** 2;
+      right[i] = (prior[i] - mean[i]) / u.sd ** 2;
+    });
+    if (paces.length > 0) {
+      const precision = paces.length / DURATION_SD ** 2;
+      const average = paces.reduce((a, b) => a + b, 0) / paces.length;
+      matrix[1 * n + 1] += precision;
+      right[1] += precision * (average - mean[1]);
+    }
+    const predicted = checks.length ? predict(program, checks, mean) : new Float64Array(0);
+    const slopes = slopesOf(program, checks, mean, predicted);
+    checks.forEach((c, k) => {
+      if (Number.isNaN(predicted[k])) return;
+      const isBeyond = predicted[k] > READABLE.high && c.trace > READABLE.high - CHECK_SD;
+      if (isBeyond) return;
+      const precision = 1 / CHECK_SD ** 2;
+      for (let i = 0; i < n; i++) {
+        const si = slopes[k * n + i];
+        if (si === 0) continue;
+        right[i] += precision * si * (c.trace - predicted[k]);
+        for (let j = 0; j < n; j++) matrix[i * n + j] += precision * si * slopes[k * n + j];
+      }
+    });
+    const change = solveSymmetric(matrix, right, n);
+    let moved = 0;
+    for (let i = 0; i < n; i++) {
+      const limited = Math.max(-2 * program.unknowns[i].sd, Math.min(2 * program.unknowns[i].sd, change[i]));
+      mean[i] += limited;
+      moved = Math.max(moved, Math.abs(limited) / program.unknowns[i].sd);
+    }
+    if (moved < 1e-4) break;
+  }
+  const covariance = inverse(matrix, n);
+  return { program, mean, covariance, lower: cholesky(covariance, n), checks: checks.length };
+}
+
+function slopesOf(program: Program, checks: readonly Check[], mean: Float64Array, at: Float64Array): Float64Array {
+  const n = program.unknowns.length;
+  const slopes = new Float64Array(checks.length * n);
+  if (checks.length === 0) return slopes;
+  for (let i = 0; i < n; i++) {
+    const step = DERIVATIVE * (program.unknowns[i].id === "temperature" ? 10 : 1);
+    const moved = mean.slice();
+    moved[i] += step;
+    const there = predict(program, checks, moved);
+    for (let k = 0; k < checks.length; k++) {
+      const slope = (there[k] - at[k]) / step;
+      slopes[k * n + i] = Number.isFinite(slope) ? slope : 0;
+    }
+  }
+  return slopes;
+}
+
+/** Cholesky factor of a positive definite matrix, lower triangle, row by row. */
+export function cholesky(a: Float64Array, n: number): Float64Array {
+  const l = new Float64Array(n * n);
+  for (let i = 0; i < n; i++) {
+    for (let j = 0; j <= i; j++) {
+      let sum = a[i * n + j];
+      for (let k = 0; k < j; k++) sum -= l[i * n + k] * l[j * n + k];
+      l[i * n + j] = i === j ? Math.sqrt(Math.max(sum, 1e-12)) : sum / l[j * n + j];
+    }
+  }
+  return l;
+}
+
+/** x of A x = b for a symmetric positive definite A. */
+function solveSymmetric(a: Float64Array, b: Float64Array, n: number): Float64Array {
+  const l = cholesky(a, n);
+  const y = new Float64Array(n);
+  for (let i = 0; i < n; i++) {
+    let sum = b[i];
+    for (let k = 0; k < i; k++) sum -= l[i * n + k] * y[k];
+    y[i] = sum / l[i * n + i];
+  }
+  const x = new Float64Array(n);
+  for (let i = n - 1; i >= 0; i--) {
+    let sum = y[i];
+    for (let k = i + 1; k < n; k++) sum -= l[k * n + i] * x[k];
+    x[i] = sum / l[i * n + i];
+  }
+  return x;
+}
+
+function inverse(a: Float64Array, n: number): Float64Array {
+  const out = new Float64Array(n * n);
+  for (let j = 0; j < n; j++) {
+    const unit = new Float64Array(n);
+    unit[j] = 1;
+    const column = solveSymmetric(a, unit, n);
+    for (let i = 0; i < n; i++) out[i * n + j] = column[i];
+  }
+  return out;
+}
+
+/** What one batch taught of one unknown, told apart from what was believed before: a Gaussian on the log of its factor. */
+export interface Lesson {
+  /** `pace`, `formula:<batter id>`, `F:<scent key>`, `J:<scent key>`. */
+  unknown: string;
+  mean: number;
+  precision: number;
+}
+
+/** Lessons of a batch: posterior over prior for each unknown, where the batch said anything of it. */
+export function lessonsOf(posterior: Posterior): Lesson[] {
+  const n = posterior.program.unknowns.length;
+  return posterior.program.unknowns.flatMap((u, i): Lesson[] => {
+    if (u.id === "temperature") return [];
+    const variance = posterior.covariance[i * n + i];
+    const precision = 1 / variance - 1 / u.sd ** 2;
+    if (precision < 0.05 / u.sd ** 2) return [];
+    const mean = (posterior.mean[i] / variance - u.mean / u.sd ** 2) / precision;
+    return [{ unknown: u.id, mean, precision }];
+  });
+}
+
+/** Belief of one unknown after lessons, from what was believed before any. */
+export function afterLessons(
+  prior: { mean: number; sd: number },
+  lessons: readonly { mean: number; precision: number }[],
+): { mean: number; sd: number } {
+  let precision = 1 / prior.sd ** 2;
+  let weighted = prior.mean * precision;
+  for (const l of lessons) {
+    precision += l.precision;
+    weighted += l.mean * l.precision;
+  }
+  return { mean: weighted / precision, sd: Math.sqrt(1 / precision) };
+}
+
+/** True where the record holds anything that moves the belief: a trace check, or steps done. */
+export const hasReadings = (plan: Plan): boolean =>
+  plan.record.events.some((e) => e.kind === "traceCheck" || e.kind === "stepDone" || e.kind === "deviation");

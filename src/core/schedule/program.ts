@@ -1,0 +1,231 @@
+import { paletteOf } from "../plan/colours";
+import type { Masses } from "../plan/masses";
+import type { Plan, RecordEvent } from "../plan/schema";
+import { REFERENCE_DOSE_PCT_OF_OILS, SD_LOG, scentClass } from "../scent/classes";
+import { loadPctOfOils } from "../scent/effect";
+import type { Scent } from "../scent/scentSchema";
+import { portionPace } from "../split/portions";
+import { blendingSecondsTo, emulsionBlendS, restRatePerMin } from "../trace/cup";
+import { deriveSteps, type Step } from "./steps";
+
+/** Spread of what is not known, natural logs (temperature in C): Tundish estimates. */
+export const SPREAD = { formula: 0.35, pace: 0.2, temperatureC: 1.5 } as const;
+
+/** One unknown of a batch: what it multiplies, its mean and spread before anything has been seen. */
+export interface Unknown {
+  /** `temperature`, `pace`, `formula:b1`, `F:<scent key>`, `J:<scent key>`. */
+  id: string;
+  mean: number;
+  sd: number;
+}
+
+/** How a scent part acts on a vessel: index of its unknowns, and its effect at its dose and share. */
+export interface ScentAction {
+  unknownF: number;
+  unknownJ: number;
+  logFactor: number;
+  jumpSteps: number;
+  heatC: number;
+  /** Share times dose: how strongly the part's own unknown acts. */
+  weight: number;
+}
+
+export interface ProgramVessel {
+  /** Batter id for a pot, portion id for a cup. */
+  id: string;
+  batterId: string;
+  massG: number;
+  /** Pot: steps per minute; cup: factor of its colour and additives. */
+  rate: number;
+  /** Pot that a cup is split from; -1 for a pot. */
+  pot: number;
+  scent: ScentAction[];
+}
+
+export interface ProgramStep extends Step {
+  /** Vessels it touches; the first is the main one. */
+  vessels: number[];
+  /** Places in the list of steps that must be done before. */
+  preds: number[];
+  /** Cups that are there once it is done. */
+  splits: number[];
+  /** Seconds of full blending to emulsion, for a blend. */
+  emulsionS: number;
+}
+
+/** Something done differently that the clock must know of. */
+export interface Deed {
+  atS: number;
+  vessel: number;
+  kind: "blend" | "dose" | "stir";
+  /** Seconds of blending; factor of the dose. */
+  amount: number;
+}
+
+/** A plan made ready to be played many times: plain records, no look-ups by name. */
+export interface Program {
+  vessels: ProgramVessel[];
+  potCount: number;
+  steps: ProgramStep[];
+  unknowns: Unknown[];
+  roomC: number;
+  startC: number[];
+  meltsAboveC: (number | null)[];
+  people: 1 | 2;
+  pace: number;
+  /** Real ends of steps done, s since first contact, by place; NaN where not done. */
+  endS: Float64Array;
+  /** Time now while the pour is on; null while planning. */
+  nowS: number | null;
+  deeds: Deed[];
+}
+
+const DEFAULT_EXTRA_BLENDING_S = 5;
+const DEFAULT_EXTRA_DOSE_PCT = 20;
+
+/** Name under which what is learned of a scent part is kept. */
+export const scentKey = (part: Scent["parts"][number]): string => part.libraryId ?? part.name;
+
+class Unknowns {
+  readonly list: Unknown[] = [];
+  private readonly byId = new Map<string, number>();
+  add(id: string, mean: number, sd: number): number {
+    const known = this.byId.get(id);
+    if (known !== undefined) return known;
+    this.byId.set(id, this.list.length);
+    this.list.push({ id, mean, sd });
+    return this.list.length - 1;
+  }
+}
+
+function scentActions(scent: Scent | null, doseRatio: number, unknowns: Unknowns): ScentAction[] {
+  if (!scent) return [];
+  const dose = loadPctOfOils(scent, doseRatio) / REFERENCE_DOSE_PCT_OF_OILS;
+  const total = scent.parts.reduce((sum, p) => sum + p.sharePct, 0) || 1;
+  return scent.parts.map((p) => {
+    const known = p.measured ?? { ...scentClass(p.class), sdLog: SD_LOG.supplier };
+    const share = scent.parts.length === 1 ? 1 : p.sharePct / total;
+    const key = scentKey(p);
+    return {
+      unknownF: unknowns.add(`F:${key}`, 0, known.sdLog),
+      unknownJ: unknowns.add(`J:${key}`, 0, known.sdLog),
+      logFactor: Math.log(known.rateFactor) * share * dose,
+      jumpSteps: known.jumpSteps * share * dose,
+      heatC: known.heatC * share * dose,
+      weight: share * dose,
+    };
+  });
+}
+
+/** Real end of every step done, by step id, from the record. */
+export function actualEnds(events: readonly RecordEvent[]): Map<string, number> {
+  const ends = new Map<string, number>();
+  for (const e of events) if (e.kind === "stepDone") ends.set(e.stepId, e.atS);
+  return ends;
+}
+
+function deedsOf(plan: Plan, vesselOf: ReadonlyMap<string, number>): Deed[] {
+  return plan.record.events.flatMap((e): Deed[] => {
+    if (e.kind !== "deviation" || e.portionId === null) return [];
+    const vessel = vesselOf.get(e.portionId);
+    if (vessel === undefined) return [];
+    if (e.what === "extra-blending")
+      return [{ atS: e.atS, vessel, kind: "blend", amount: e.amount ?? DEFAULT_EXTRA_BLENDING_S }];
+    if (e.what === "extra-dose")
+      return [{ atS: e.atS, vessel, kind: "dose", amount: 1 + (e.amount ?? DEFAULT_EXTRA_DOSE_PCT) / 100 }];
+    if (e.what === "firm-stir") return [{ atS: e.atS, vessel, kind: "stir", amount: 0 }];
+    return [];
+  });
+}
+
+/**
+ * Compiles a plan for the clock.
+ * @param nowS seconds since first contact while the pour is on; absent while planning
+ */
+export function compileProgram(plan: Plan, masses: Masses, nowS?: number): Program {
+  const unknowns = new Unknowns();
+  unknowns.add("temperature", 0, SPREAD.temperatureC);
+  const knownPace = plan.knowledge.pace;
+  unknowns.add("pace", knownPace?.mean ?? 0, knownPace?.sd ?? SPREAD.pace);
+  const vessels: ProgramVessel[] = plan.batters.map((b) => {
+    const m = masses.batters.find((x) => x.id === b.id)!;
+    const known = Object.hasOwn(plan.knowledge.formulas, b.id) ? plan.knowledge.formulas[b.id] : null;
+    unknowns.add(`formula:${b.id}`, known?.mean ?? 0, known?.sd ?? SPREAD.formula);
+    return {
+      id: b.id,
+      batterId: b.id,
+      massG: m.baseG,
+      rate: restRatePerMin(
+        m.formula.lyeConcentrationPct / 100,
+        m.formula.hardFatShare,
+        m.formula.paceOffset,
+        m.formula.additivePace,
+      ),
+      pot: -1,
+      scent: scentActions(b.scent, m.formula.oilsPerBaseG, unknowns),
+    };
+  });
+  const potCount = vessels.length;
+  for (const p of plan.portions) {
+    const pot = plan.batters.findIndex((b) => b.id === p.batterId);
+    const doseRatio = masses.batters[pot].formula.oilsPerBaseG;
+    vessels.push({
+      id: p.id,
+      batterId: p.batterId,
+      massG: masses.portions.find((m) => m.id === p.id)!.finishedG,
+      rate: portionPace(p, doseRatio),
+      pot,
+      scent: scentActions(p.scent, doseRatio, unknowns),
+    });
+  }
+  const vesselOf = new Map(vessels.map((v, i) => [v.id, i]));
+  const emulsionS = (batterId: string) => emulsionBlendS(vessels[vesselOf.get(batterId)!].massG);
+  const blendS = (batterId: string) => {
+    const batter = plan.batters.find((b) => b.id === batterId)!;
+    const pot = vessels[vesselOf.get(batterId)!];
+    return emulsionS(batterId) + blendingSecondsTo(batter.blendToTrace, pot.massG, pot.rate, batter.startTemperatureC);
+  };
+  const steps = deriveSteps(plan, masses, paletteOf(plan, masses), blendS);
+  const ends = nowS === undefined ? new Map<string, number>() : actualEnds(plan.record.events);
+  return {
+    vessels,
+    potCount,
+    steps: withPlaces(plan, steps, vesselOf, emulsionS),
+    unknowns: unknowns.list,
+    roomC: plan.roomTemperatureC,
+    startC: plan.batters.map((b) => b.startTemperatureC),
+    meltsAboveC: masses.batters.map((b) => b.formula.meltsAboveC),
+    people: plan.practice.people,
+    pace: plan.practice.pace,
+    endS: Float64Array.from(steps, (s) => ends.get(s.id) ?? Number.NaN),
+    nowS: nowS ?? null,
+    deeds: nowS === undefined ? [] : deedsOf(plan, vesselOf),
+  };
+}
+
+/** Steps with places instead of ids, and which cups each brings into being. */
+function withPlaces(
+  plan: Plan,
+  steps: readonly Step[],
+  vesselOf: ReadonlyMap<string, number>,
+  emulsionS: (batterId: string) => number,
+): ProgramStep[] {
+  const place = new Map(steps.map((s, i) => [s.id, i]));
+  const restOf = new Map<string, number>();
+  steps.forEach((s, i) => {
+    if (s.kind === "blend" || s.kind === "weigh" || (s.kind === "scent" && s.portionIds.length === 0))
+      restOf.set(s.batterId, i);
+  });
+  return steps.map((s, i) => ({
+    ...s,
+    vessels: s.portionIds.length ? s.portionIds.map((id) => vesselOf.get(id)!) : [vesselOf.get(s.batterId)!],
+    preds: s.after.flatMap((id) => place.get(id) ?? []),
+    splits: [
+      ...(s.kind === "weigh" ? [vesselOf.get(s.portionIds[0])!] : []),
+      ...plan.portions
+        .filter((p) => restOf.get(p.batterId) === i && (p.takesRest || !place.has(`weigh:${p.id}`)))
+        .map((p) => vesselOf.get(p.id)!),
+    ],
+    emulsionS: s.kind === "blend" ? emulsionS(s.batterId) : 0,
+  }));
+}

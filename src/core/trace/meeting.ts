@@ -1,0 +1,70 @@
+import { COOLING_MIN_PER_KG } from "./cup";
+
+/** Heat of solution, J/g (NaOH 44.5 kJ/mol, KOH 57.6 kJ/mol), and of melting ice, J/g. */
+const NAOH_J_PER_G = 1113;
+const KOH_J_PER_G = 1027;
+const ICE_J_PER_G = 334;
+/** Heat capacities, J/(g C): lye solution, oils. */
+const LYE_CP = 3.6;
+const OIL_CP = 2;
+/** Part of the heat that is still in the solution when it is stirred clear (Tundish estimate: about 90 C as practitioners see it). */
+const HEAT_KEPT = 0.7;
+/** Hard fats are melted to this far above their melting range; oils without any stand at the room's temperature. */
+const MELT_OVER_C = 18;
+const BOILING_C = 102;
+
+export interface Meeting {
+  /** Highest temperature of the lye, C, and minutes from then until it stands at the target. */
+  lyePeakC: number;
+  lyeMin: number;
+  /** Temperature that the oils are melted to, C, and minutes until they stand at the target. */
+  oilsFromC: number;
+  oilsMin: number;
+  /** Which is begun first, and how long before the other, min. */
+  firstBegun: "lye" | "oils";
+  leadMin: number;
+  /** Temperature of the batter when both meet at the target, C. */
+  firstC: number;
+}
+
+const minutesTo = (fromC: number, targetC: number, roomC: number, massG: number): number => {
+  if (fromC <= targetC) return 0;
+  if (targetC <= roomC + 0.5) return Number.POSITIVE_INFINITY;
+  const tau = COOLING_MIN_PER_KG * Math.cbrt(Math.max(massG, 1) / 1000);
+  return tau * Math.log((fromC - roomC) / (targetC - roomC));
+};
+
+/**
+ * When lye and oils will stand at the target together: heat of solution less melting ice, then Newton cooling of each. An estimate; a
+ * thermometer decides. Infinite minutes: it does not get there by itself in this room.
+ */
+export function meetingOf(input: {
+  naohG: number;
+  kohG: number;
+  waterG: number;
+  iceG: number;
+  oilsG: number;
+  meltsAboveC: number | null;
+  targetC: number;
+  roomC: number;
+}): Meeting {
+  const { naohG, kohG, waterG, iceG, oilsG, meltsAboveC, targetC, roomC } = input;
+  const solutionG = naohG + kohG + waterG;
+  const heatJ = HEAT_KEPT * (naohG * NAOH_J_PER_G + kohG * KOH_J_PER_G) - iceG * ICE_J_PER_G - iceG * roomC * 4.18;
+  const lyePeakC = Math.min(BOILING_C, Math.max(2, roomC + heatJ / (solutionG * LYE_CP)));
+  const oilsFromC = meltsAboveC === null ? roomC : Math.max(targetC, meltsAboveC + MELT_OVER_C);
+  const lyeMin = minutesTo(lyePeakC, targetC, roomC, solutionG);
+  const oilsMin = minutesTo(oilsFromC, targetC, roomC, oilsG);
+  const lyeC = Math.min(lyePeakC, targetC);
+  const oilsC = Math.min(Math.max(oilsFromC, roomC), targetC);
+  const firstC = (oilsG * OIL_CP * oilsC + solutionG * LYE_CP * lyeC) / (oilsG * OIL_CP + solutionG * LYE_CP);
+  return {
+    lyePeakC,
+    lyeMin,
+    oilsFromC,
+    oilsMin,
+    firstBegun: lyeMin >= oilsMin ? "lye" : "oils",
+    leadMin: Math.abs(lyeMin - oilsMin),
+    firstC,
+  };
+}

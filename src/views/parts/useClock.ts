@@ -1,0 +1,85 @@
+import { useEffect, useRef, useState } from "react";
+import type { Plan } from "../../core/plan/schema";
+import type { Advice } from "../../core/schedule/advice";
+import type { Chances } from "../../core/schedule/chance";
+import type { TurnBack } from "../../core/schedule/turnBack";
+import type { UnitPreferences } from "../../core/units/quantities";
+import type { ClockAnswer, ClockJob } from "../../workers/clockProtocol";
+
+export interface ClockState {
+  chances: Chances | null;
+  isFull: boolean;
+  turnBacks: TurnBack[];
+  advice: Advice[] | null;
+  /** Share of the advice worked out, while it is. */
+  progress: number | null;
+}
+
+const EMPTY: ClockState = { chances: null, isFull: false, turnBacks: [], advice: null, progress: null };
+const SETTLE_MS = 60;
+
+let generation = 0;
+
+const startWorker = () => new Worker(new URL("../../workers/clock.worker.ts", import.meta.url), { type: "module" });
+
+/**
+ * Chances of a plan, worked out beside the page: a first answer, then the full one. Advice is worked out only while `wantsAdvice`; it has a
+ * worker of its own so that it never delays the chances.
+ */
+export function useClock(
+  plan: Plan,
+  units: UnitPreferences,
+  options: { wantsAdvice?: boolean; nowS?: number } = {},
+): ClockState {
+  const { wantsAdvice = false, nowS } = options;
+  const [state, setState] = useState<ClockState>(EMPTY);
+  const workers = useRef<{ chances?: Worker; advice?: Worker }>({});
+  const wanted = useRef({ chances: 0, advice: 0 });
+
+  useEffect(
+    () => () => {
+      workers.current.chances?.terminate();
+      workers.current.advice?.terminate();
+      workers.current = {};
+    },
+    [],
+  );
+
+  const receive = useRef((answer: ClockAnswer) => {
+    if (answer.kind === "chances") {
+      if (answer.generation !== wanted.current.chances) return;
+      performance.mark(`clock:${answer.isFull ? "full" : "first"}`, { detail: answer.afterMs });
+      const { chances, isFull, turnBacks } = answer;
+      setState((before) => ({ ...before, chances, isFull, turnBacks }));
+    } else if (answer.generation === wanted.current.advice) {
+      if (answer.kind === "progress") setState((before) => ({ ...before, progress: answer.share }));
+      else setState((before) => ({ ...before, advice: answer.advice, progress: null }));
+    }
+  });
+
+  const send = (kind: ClockJob["kind"], job: Omit<ClockJob, "kind" | "generation">) => {
+    const worker = workers.current[kind] ?? startWorker();
+    workers.current[kind] = worker;
+    worker.onmessage = (event: MessageEvent<ClockAnswer>) => receive.current(event.data);
+    wanted.current[kind] = ++generation;
+    worker.postMessage({ kind, generation, ...job } satisfies ClockJob);
+  };
+  const latest = useRef(send);
+  latest.current = send;
+
+  useEffect(() => {
+    const timer = setTimeout(() => latest.current("chances", { plan, units, nowS }), SETTLE_MS);
+    return () => clearTimeout(timer);
+  }, [plan, units, nowS]);
+
+  useEffect(() => {
+    if (!wantsAdvice) return;
+    const timer = setTimeout(() => {
+      setState((before) => ({ ...before, progress: 0 }));
+      latest.current("advice", { plan, units });
+    }, 4 * SETTLE_MS);
+    return () => clearTimeout(timer);
+  }, [plan, units, wantsAdvice]);
+
+  return state;
+}

@@ -1,0 +1,228 @@
+import { type KeyboardEvent, useId, useState } from "react";
+import { lightness } from "../../../core/colour/mix";
+import type { Plan } from "../../../core/plan/schema";
+import type { Chances } from "../../../core/schedule/chance";
+import { timeAtTrace } from "../../../core/schedule/curves";
+import type { Timeline } from "../../../core/schedule/timeline";
+import type { TurnBack } from "../../../core/schedule/turnBack";
+import type { Instruction } from "../../../core/schedule/words";
+import { stageName } from "../../../core/trace/stages";
+import { clock } from "../../parts/format";
+import { Lane } from "./Lane";
+import { Reading } from "./Reading";
+import { StepStrip } from "./StepStrip";
+import { AXIS, LEFT, RIGHT, STEPS, scaleOf, type Zoom } from "./scale";
+
+export interface ChartProps {
+  plan: Plan;
+  timeline: Timeline;
+  chances: Chances | null;
+  turnBacks: readonly TurnBack[];
+  instructions: ReadonlyMap<string, Instruction>;
+  palette: readonly string[];
+  widthPx: number;
+  zoom: Zoom;
+  onZoom: (zoom: Zoom) => void;
+  selected: string | null;
+  onSelect: (id: string | null) => void;
+  /** Moves a step of the preparation in front of another; absent where the plan is closed. */
+  onMove?: (id: string, beforeId: string) => void;
+}
+
+const READ_STEP_S = 15;
+
+/** Ribbons of every cup with their bands, gates of the windows, the steps above, turn-back points; read by pointer or arrow keys. */
+export function ClockChart(props: ChartProps) {
+  const { plan, timeline, chances, turnBacks, palette, widthPx, zoom, onZoom } = props;
+  const [readS, setRead] = useState<number | null>(null);
+  const clip = useId();
+  const lane = plan.portions.length > 6 ? 20 : plan.portions.length > 5 ? 24 : plan.portions.length > 4 ? 30 : 36;
+  const height = AXIS + STEPS + lane * plan.portions.length + 18;
+  const scale = scaleOf(widthPx, zoom);
+  const { x, everyS } = scale;
+  const first = Math.ceil(zoom.fromS / everyS) * everyS;
+  const ticks = Array.from({ length: Math.floor((zoom.toS - first) / everyS) + 1 }, (_, i) => first + i * everyS);
+  const laneY = (i: number) => AXIS + STEPS + lane * (i + 0.5) + 4;
+  const shown = (s: number) => s >= zoom.fromS && s <= zoom.toS;
+  const turn = turnBacks.find((t) => shown(t.latestS));
+
+  const onKey = (e: KeyboardEvent) => {
+    if (e.target !== e.currentTarget) return;
+    const aroundS = readS ?? (zoom.fromS + zoom.toS) / 2;
+    if (e.key === "ArrowRight") setRead((s) => Math.min(timeline.horizonS, (s ?? 0) + READ_STEP_S));
+    else if (e.key === "ArrowLeft") setRead((s) => Math.max(0, (s ?? 0) - READ_STEP_S));
+    else if (e.key === "Home") setRead(0);
+    else if (e.key === "End") setRead(timeline.endS);
+    else if (e.key === "+" || e.key === "-")
+      onZoom(zoomed(zoom, e.key === "+" ? 0.6 : 1 / 0.6, aroundS, timeline.horizonS));
+    else if (e.key === "Escape") setRead(null);
+    else return;
+    e.preventDefault();
+  };
+
+  return (
+    <div
+      className="relative"
+      // biome-ignore lint/a11y/noNoninteractiveTabindex: the chart is read along by arrow keys
+      tabIndex={0}
+      role="application"
+      aria-label="Pour clock chart; arrow keys read along, plus and minus zoom"
+      onKeyDown={onKey}
+    >
+      <svg
+        width={widthPx}
+        height={height}
+        className="block text-[12px]"
+        role="img"
+        aria-label={inWords(plan, timeline, chances)}
+        onPointerMove={(e) => {
+          const s = scale.atX(e.clientX - e.currentTarget.getBoundingClientRect().left);
+          setRead(s >= zoom.fromS && s <= zoom.toS ? s : null);
+        }}
+        onPointerLeave={() => setRead(null)}
+      >
+        <clipPath id={clip}>
+          <rect x={LEFT} y={0} width={widthPx - LEFT - RIGHT} height={height} />
+        </clipPath>
+        {ticks.map((s) => (
+          <g key={s}>
+            <line x1={x(s)} x2={x(s)} y1={AXIS} y2={height - 18} className="stroke-rule" />
+            <text
+              x={x(s)}
+              y={11}
+              textAnchor={x(s) < LEFT + 20 ? "start" : x(s) > widthPx - 40 ? "end" : "middle"}
+              className="fill-muted"
+            >
+              {s === 0 ? "lye in" : everyS < 60 || s % 60 ? clock(s) : `${s / 60} min`}
+            </text>
+          </g>
+        ))}
+        <g clipPath={`url(#${clip})`}>
+          <rect
+            x={x(timeline.endS)}
+            y={AXIS}
+            width={Math.max(0, x(timeline.horizonS) - x(timeline.endS))}
+            height={height - AXIS - 18}
+            className="fill-rule/35"
+          />
+          <StepStrip {...props} scale={scale} />
+        </g>
+        {plan.portions.map((portion, i) => (
+          <Lane
+            key={portion.id}
+            {...props}
+            portion={portion}
+            color={palette[i]}
+            onColor={lightness(palette[i]) < 0.6 ? "#fff" : "#1d262c"}
+            y={laneY(i)}
+            lane={lane}
+            scale={scale}
+            clip={clip}
+          />
+        ))}
+        {turn && <TurnMark turn={turn} plan={plan} x={x(turn.latestS)} height={height} widthPx={widthPx} />}
+        {!turn && <LimitMark {...props} x={x} height={height} />}
+        {readS !== null && (
+          <line x1={x(readS)} x2={x(readS)} y1={AXIS} y2={height - 18} className="stroke-ink" strokeWidth={1} />
+        )}
+      </svg>
+      {readS !== null && (
+        <Reading plan={plan} timeline={timeline} chances={chances} atS={readS} x={x(readS)} widthPx={widthPx} />
+      )}
+    </div>
+  );
+}
+
+/** A stretch of time around a place, narrower or wider, held inside the horizon. */
+export function zoomed(zoom: Zoom, factor: number, aroundS: number, horizonS: number): Zoom {
+  const span = Math.max(60, Math.min(horizonS, (zoom.toS - zoom.fromS) * factor));
+  const share = (aroundS - zoom.fromS) / (zoom.toS - zoom.fromS);
+  const fromS = Math.max(0, Math.min(horizonS - span, aroundS - share * span));
+  return { fromS, toS: fromS + span };
+}
+
+function TurnMark({
+  turn,
+  plan,
+  x,
+  height,
+  widthPx,
+}: {
+  turn: TurnBack;
+  plan: Plan;
+  x: number;
+  height: number;
+  widthPx: number;
+}) {
+  const name = plan.portions.find((p) => p.id === turn.portionId)?.name;
+  const isRight = x > widthPx - 420;
+  return (
+    <g>
+      <line x1={x} x2={x} y1={AXIS + 2} y2={height - 17} stroke="var(--cut)" strokeWidth={1.8} strokeDasharray="4 3" />
+      <text
+        x={x + (isRight ? -4 : 4)}
+        y={height - 5}
+        textAnchor={isRight ? "end" : "start"}
+        className="fill-cut font-semibold"
+      >
+        turn back by {clock(turn.latestS)} if {name} runs: {turn.words}
+      </text>
+    </g>
+  );
+}
+
+/** Without a turn-back point: when the tightest cup is too thick for its pours. */
+function LimitMark({
+  plan,
+  timeline,
+  x,
+  height,
+  widthPx,
+  zoom,
+}: ChartProps & { x: (s: number) => number; height: number }) {
+  const critical = timeline.steps.find((s) => s.id === timeline.critical?.stepId);
+  const slackS = timeline.critical?.slackS ?? null;
+  if (!critical || slackS === null) return null;
+  const limitS = critical.endS + slackS;
+  if (limitS > zoom.toS || limitS < zoom.fromS) return null;
+  const isRight = x(limitS) > widthPx - 260;
+  return (
+    <g>
+      <line
+        x1={x(limitS)}
+        x2={x(limitS)}
+        y1={AXIS + 2}
+        y2={height - 17}
+        stroke="var(--cut)"
+        strokeWidth={1.6}
+        strokeDasharray="4 3"
+      />
+      <text
+        x={x(limitS) + (isRight ? -4 : 4)}
+        y={height - 5}
+        textAnchor={isRight ? "end" : "start"}
+        className="fill-cut font-semibold"
+      >
+        {plan.portions.find((p) => p.id === critical.portionIds[0])?.name} too thick for its{" "}
+        {critical.missed ? "planned" : "last"} step from {clock(limitS)}
+      </text>
+    </g>
+  );
+}
+
+/** The chart in words for those who do not see it. */
+function inWords(plan: Plan, timeline: Timeline, chances: Chances | null): string {
+  const cups = timeline.reaches.map((r) => {
+    const name = plan.portions.find((p) => p.id === r.portionId)?.name;
+    return `${name}: ${r.mediumS === null ? "not yet medium at the end" : `medium at ${clock(r.mediumS)}`}`;
+  });
+  const chance = chances ? ` Chance that every step meets its window: ${Math.round(100 * chances.chance)} %.` : "";
+  return `Timeline of ${timeline.steps.length} steps, last step ends at ${clock(timeline.endS)}. ${cups.join(", ")}.${chance} Estimates.`;
+}
+
+/** Names of the stages where a curve reaches them, for marks on a ribbon. */
+export const stageTimes = (points: Parameters<typeof timeAtTrace>[0]) =>
+  [3, 4].flatMap((trace) => {
+    const atS = timeAtTrace(points, trace);
+    return atS === null || atS <= (points[0]?.atS ?? 0) ? [] : [{ trace, atS, name: stageName(trace) }];
+  });

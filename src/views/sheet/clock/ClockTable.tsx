@@ -1,0 +1,70 @@
+import type { Plan } from "../../../core/plan/schema";
+import type { Chances } from "../../../core/schedule/chance";
+import type { Timeline } from "../../../core/schedule/timeline";
+import { stepName } from "../../../core/schedule/words";
+import { clock, span } from "../../parts/format";
+
+interface Props {
+  plan: Plan;
+  timeline: Timeline;
+  chances: Chances | null;
+  selected: string | null;
+  onSelect: (id: string) => void;
+}
+
+const range = (s: { low: number; high: number }) => `${clock(s.low)} – ${clock(s.high)}`;
+const percent = (v: number) => `${Math.round(100 * v)} %`;
+
+/** The same facts as the ribbons, step by step. */
+export function ClockTable({ plan, timeline, chances, selected, onSelect }: Props) {
+  const byId = new Map(chances?.steps.map((s) => [s.stepId, s]));
+  return (
+    <div className="scroll-quiet h-[180px] overflow-y-auto">
+      <table className="w-full text-[13px]">
+        <thead className="sticky top-0 bg-sheet text-left text-[12.5px] text-muted">
+          <tr>
+            {["step", "begins", "likely", "takes", "trace", "window", "slack", "chance", "grade"].map((h) => (
+              <th key={h} className="font-normal">
+                {h}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {timeline.steps.map((s) => {
+            const c = byId.get(s.id);
+            return (
+              <tr key={s.id} className={`border-t border-rule/60 ${s.id === selected ? "bg-paper" : ""}`}>
+                <td>
+                  <button
+                    type="button"
+                    className="text-left underline-offset-2 hover:underline"
+                    onClick={() => onSelect(s.id)}
+                  >
+                    {stepName(plan, s)}
+                  </button>
+                  {s.done ? " (done)" : ""}
+                </td>
+                <td>{clock(s.startS)}</td>
+                <td className="text-muted">{c ? range(c.startS) : ""}</td>
+                <td>
+                  {span(s.endS - s.startS)}
+                  {s.waitS > 0 ? ` after ${span(s.waitS)} of waiting` : ""}
+                </td>
+                <td>{s.startTrace >= 1 ? s.startTrace.toFixed(1) : "–"}</td>
+                <td>{s.window ? `${s.window.low} to ${s.window.high}` : ""}</td>
+                <td>{s.slackS === null ? "" : span(s.slackS)}</td>
+                <td className={c?.chance !== null && c && c.chance < 0.9 ? "font-semibold text-cut" : ""}>
+                  {c?.chance === null || !c
+                    ? ""
+                    : `${percent(c.chance)}${c.tooThick > 0.05 ? ", thick" : c.tooThin > 0.05 ? ", thin" : ""}`}
+                </td>
+                <td>{c && s.window ? percent(c.quality) : ""}</td>
+              </tr>
+            );
+          })}
+        </tbody>
+      </table>
+    </div>
+  );
+}

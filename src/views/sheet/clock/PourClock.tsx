@@ -1,0 +1,266 @@
+import { Lock, LockOpen, Minus, Plus } from "lucide-react";
+import { useEffect, useRef, useState } from "react";
+import type { Derived } from "../../../core/plan/derive";
+import type { Plan } from "../../../core/plan/schema";
+import { costOf } from "../../../core/schedule/advice";
+import { pourName, stepName } from "../../../core/schedule/words";
+import { span } from "../../parts/format";
+import { useUnits } from "../../parts/units";
+import type { OpenBatch } from "../../parts/useBatch";
+import { type ClockState, useClock } from "../../parts/useClock";
+import { AdviceList } from "./AdviceList";
+import { ClockChart, zoomed } from "./ClockChart";
+import { ClockTable } from "./ClockTable";
+import { Compare } from "./Compare";
+import { isMovable } from "./StepStrip";
+import type { Zoom } from "./scale";
+
+interface Props {
+  batch: OpenBatch;
+  derived: Derived;
+  disabled: boolean;
+  selected: string | null;
+  onSelect: (id: string | null) => void;
+}
+
+type Face = "ribbons" | "table" | "advice" | "compare";
+const FACES: { id: Face; label: string }[] = [
+  { id: "ribbons", label: "ribbons" },
+  { id: "table", label: "table" },
+  { id: "advice", label: "advice" },
+  { id: "compare", label: "A / B" },
+];
+
+/** The pour clock: figures first, then ribbons, the same as a table, advice, or two variants side by side. */
+export function PourClock({ batch, derived, disabled, selected, onSelect }: Props) {
+  const { plan } = batch;
+  const { timeline } = derived;
+  const { say, units } = useUnits();
+  const [face, setFace] = useState<Face>("ribbons");
+  const clock = useClock(plan, units, { wantsAdvice: face === "advice" });
+  const box = useRef<HTMLDivElement>(null);
+  const [widthPx, setWidth] = useState(1220);
+  const [zoom, setZoom] = useState<Zoom | null>(null);
+  const [variant, setVariant] = useState<Plan | null>(null);
+  useEffect(() => {
+    const element = box.current;
+    if (!element) return;
+    const observer = new ResizeObserver(([entry]) => setWidth(Math.max(600, entry.contentRect.width)));
+    observer.observe(element);
+    return () => observer.disconnect();
+  }, []);
+  const shown: Zoom =
+    timeline && zoom && zoom.toS <= timeline.horizonS ? zoom : { fromS: 0, toS: timeline?.horizonS ?? 600 };
+
+  const move = (id: string, beforeId: string) => {
+    if (!timeline) return;
+    const order = timeline.steps.map((s) => s.id).filter((x) => x !== id);
+    order.splice(order.indexOf(beforeId), 0, id);
+    batch.set(["schedule", "order"], order);
+    batch.seal();
+  };
+
+  return (
+    <section
+      aria-labelledby="clock-head"
+      className="mt-2 border-t-[1.5px] border-ink px-3 pt-1.5"
+      data-testid="pour-clock"
+    >
+      <div className="flex items-baseline gap-4">
+        <h2 id="clock-head" className="text-[17px]">
+          Pour clock
+        </h2>
+        {timeline ? (
+          <Figures plan={plan} derived={derived} clock={clock} />
+        ) : (
+          <span className="text-muted">starts once the formula can be computed</span>
+        )}
+        <span className="ml-auto flex items-baseline gap-3 whitespace-nowrap text-[12.5px] text-muted">
+          <span>
+            estimates · {say(plan.batters[0].startTemperatureC, "temperature")}
+            {derived.masses && ` · lye ${derived.masses.batters[0].formula.lyeConcentrationPct.toFixed(0)} %`}
+          </span>
+          <span className="inline-flex">
+            {FACES.map((f) => (
+              <button
+                key={f.id}
+                type="button"
+                aria-pressed={face === f.id}
+                className="border-b-2 border-transparent px-1.5 text-ink aria-pressed:border-ink aria-pressed:font-semibold"
+                onClick={() => setFace(f.id)}
+              >
+                {f.label}
+              </button>
+            ))}
+          </span>
+        </span>
+      </div>
+      <div ref={box} className="relative">
+        {timeline && face === "ribbons" && (
+          <>
+            <ClockChart
+              plan={plan}
+              timeline={timeline}
+              chances={clock.chances}
+              turnBacks={clock.turnBacks}
+              instructions={derived.instructions}
+              palette={derived.colours.map((c) => c.fresh)}
+              widthPx={widthPx}
+              zoom={shown}
+              onZoom={setZoom}
+              selected={selected}
+              onSelect={onSelect}
+              onMove={disabled ? undefined : move}
+            />
+            <div className="absolute bottom-0 right-0 flex gap-0.5">
+              <LockStep batch={batch} derived={derived} disabled={disabled} selected={selected} />
+              <button
+                type="button"
+                className="icon-button"
+                aria-label="Zoom in"
+                onClick={() => setZoom(zoomed(shown, 0.6, shown.fromS, timeline.horizonS))}
+              >
+                <Plus size={14} />
+              </button>
+              <button
+                type="button"
+                className="icon-button"
+                aria-label="Zoom out"
+                onClick={() => setZoom(zoomed(shown, 1 / 0.6, shown.fromS, timeline.horizonS))}
+              >
+                <Minus size={14} />
+              </button>
+            </div>
+          </>
+        )}
+        {timeline && face === "table" && (
+          <ClockTable plan={plan} timeline={timeline} chances={clock.chances} selected={selected} onSelect={onSelect} />
+        )}
+        {timeline && face === "advice" && (
+          <AdviceList
+            plan={plan}
+            timeline={timeline}
+            advice={clock.advice}
+            progress={clock.progress}
+            turnBacks={clock.turnBacks}
+            disabled={disabled}
+            onApply={(a) => {
+              batch.edit(a.edit);
+              batch.seal();
+            }}
+          />
+        )}
+        {timeline && face === "compare" && (
+          <Compare
+            plan={plan}
+            derived={derived}
+            chances={clock.chances}
+            variant={variant}
+            onVariant={setVariant}
+            batch={batch}
+            disabled={disabled}
+            widthPx={widthPx}
+          />
+        )}
+      </div>
+    </section>
+  );
+}
+
+/** Keeps the selected step of the preparation where it is, or frees it. */
+function LockStep({
+  batch,
+  derived,
+  disabled,
+  selected,
+}: {
+  batch: OpenBatch;
+  derived: Derived;
+  disabled: boolean;
+  selected: string | null;
+}) {
+  const step = derived.timeline?.steps.find((s) => s.id === selected);
+  if (disabled || !step || !isMovable(step)) return null;
+  const { locked, order } = batch.plan.schedule;
+  const isLocked = locked.includes(step.id);
+  const toggle = () => {
+    const kept = order.length ? order : derived.timeline!.steps.map((s) => s.id);
+    batch.set(["schedule"], {
+      order: kept,
+      locked: isLocked ? locked.filter((x) => x !== step.id) : [...locked, step.id],
+    });
+    batch.seal();
+  };
+  return (
+    <button
+      type="button"
+      className="icon-button !w-auto px-1"
+      aria-label={`${isLocked ? "Free" : "Lock"} ${stepName(batch.plan, step)}`}
+      onClick={toggle}
+    >
+      {isLocked ? <LockOpen size={14} /> : <Lock size={14} />}
+    </button>
+  );
+}
+
+function Figure({ value, words, tone = "" }: { value: string; words: string; tone?: string }) {
+  return (
+    <span className="whitespace-nowrap">
+      <strong className={`font-head text-[21px] font-semibold ${tone}`}>{value}</strong> {words}
+    </span>
+  );
+}
+
+function Figures({ plan, derived, clock }: { plan: Plan; derived: Derived; clock: ClockState }) {
+  const timeline = derived.timeline!;
+  const name = (portionId: string | null) => plan.portions.find((p) => p.id === portionId)?.name ?? "";
+  const critical = timeline.critical;
+  const criticalStep = timeline.steps.find((s) => s.id === critical?.stepId);
+  const { chances, isFull } = clock;
+  const cost = costOf(plan, timeline.endS);
+  const risky = chances?.riskiestId ? timeline.steps.find((s) => s.id === chances.riskiestId) : undefined;
+  return (
+    <>
+      {timeline.workingTimeS !== null ? (
+        <Figure
+          value={span(timeline.workingTimeS)}
+          words={`until ${name(timeline.workingTimePortionId)} is too thick`}
+        />
+      ) : (
+        <Figure value={`over ${span(timeline.horizonS)}`} words="before any is too thick" />
+      )}
+      <span
+        data-testid="chance"
+        title={`Every step that must meets its window; ${isFull ? "2,000" : "first 200"} draws. Steps at the riskiest: ${risky ? stepName(plan, risky) : "none"}.`}
+      >
+        {chances ? (
+          <Figure
+            value={`${Math.round(100 * chances.chance)} %`}
+            words={`chance${isFull ? "" : "…"}, grade ${Math.round(100 * chances.quality)} %`}
+            tone={chances.chance < 0.7 ? "text-cut" : "text-leaf"}
+          />
+        ) : (
+          <span className="text-muted">weighing the chances…</span>
+        )}
+      </span>
+      {critical && criticalStep?.operationId && (
+        <span data-testid="critical" className="min-w-0 truncate">
+          {critical.missed ? (
+            <span className="text-cut">
+              <strong>First to miss its window:</strong> {pourName(plan, criticalStep.operationId)}, {critical.missed}
+            </span>
+          ) : (
+            <Figure value={span(critical.slackS ?? 0)} words={`slack at ${pourName(plan, criticalStep.operationId)}`} />
+          )}
+        </span>
+      )}
+      <span
+        className="whitespace-nowrap text-[12.5px] text-muted"
+        title="Estimates: at the bench from first contact, at the sink, and batter left on tools"
+      >
+        {Math.round(cost.benchMin)} min bench · {Math.round(cost.washUpMin)} min washing-up · {Math.round(cost.lostG)} g
+        on tools
+      </span>
+    </>
+  );
+}
