@@ -1,5 +1,15 @@
 import { sql } from "drizzle-orm";
-import { boolean, index, integer, json, pgTable, primaryKey, text, timestamp } from "drizzle-orm/pg-core";
+import {
+  boolean,
+  doublePrecision,
+  index,
+  integer,
+  json,
+  pgTable,
+  primaryKey,
+  text,
+  timestamp,
+} from "drizzle-orm/pg-core";
 import type { LibraryDocument, LibraryKind } from "../core/library/kinds";
 import type { Plan } from "../core/plan/schema";
 import type { ShelfSummary } from "../core/plan/shelf";
@@ -60,6 +70,21 @@ export const formulaVersions = pgTable(
   },
   (t) => [primaryKey({ columns: [t.formulaId, t.version] })],
 );
+
+/** What poured batches taught the clock: one row a batch and unknown (`F:`, `J:` a scent, `formula:` a formula, `A:` an additive, `pace`). */
+export const lessons = pgTable(
+  "lessons",
+  {
+    batchId: text("batch_id").notNull(),
+    unknown: text("unknown").notNull(),
+    mean: doublePrecision("mean").notNull(),
+    precision: doublePrecision("precision").notNull(),
+    isLeftOut: boolean("is_left_out").notNull().default(false),
+    learnedAt: timestamp("learned_at", { withTimezone: true }).notNull().defaultNow(),
+  },
+  (t) => [primaryKey({ columns: [t.batchId, t.unknown] }), index("lessons_unknown").on(t.unknown)],
+);
+export type LessonRow = typeof lessons.$inferSelect;
 
 /** The studio's settings: one row. */
 export const settings = pgTable("settings", {

@@ -1,4 +1,6 @@
 import { isLibraryKind, LIBRARY, type LibraryItem, type LibraryKind, readLibraryDocument } from "../core/library/kinds";
+import { type KeptLesson, scentKnowledge } from "../core/schedule/knowledge";
+import { allLessons } from "../data/lessons";
 import { allOf } from "../data/library";
 import type { Database } from "../data/open";
 import type { LibraryRow } from "../data/schema";
@@ -50,21 +52,42 @@ export async function readLibraryBody(
 
 /** What the sheet needs at hand: settings and every row of the small libraries. */
 export async function bench(db: Database) {
-  const [settings, oils, colourants, scents, moulds, tools] = await Promise.all([
+  const [settings, oils, colourants, scents, moulds, tools, lessons] = await Promise.all([
     getSettings(db),
     allOf(db, "oils"),
     allOf(db, "colourants"),
     allOf(db, "scents"),
     allOf(db, "moulds"),
     allOf(db, "tools"),
+    keptLessons(db),
   ]);
   const bodies = <K extends LibraryKind>(rows: LibraryRow[]) => rows.map(libraryBody) as LibraryItem<K>[];
   return {
     settings: settings.document,
     oils: bodies<"oils">(oils),
     colourants: bodies<"colourants">(colourants),
-    scents: bodies<"scents">(scents),
+    scents: bodies<"scents">(scents).map((s) => withKnowledge(s, lessons)),
     moulds: bodies<"moulds">(moulds),
     tools: bodies<"tools">(tools),
+    lessons,
   };
+}
+
+/** All lessons as the interface takes them. */
+export const keptLessons = async (db: Database): Promise<KeptLesson[]> =>
+  (await allLessons(db)).map(({ learnedAt: _, ...l }) => l);
+
+/** A scent as batches take it: measured by own batches where they have said anything. */
+function withKnowledge(item: LibraryItem<"scents">, lessons: readonly KeptLesson[]): LibraryItem<"scents"> {
+  const known = scentKnowledge(item.id, item.document, lessons);
+  if (!known?.lessons.some((l) => !l.isLeftOut)) return item;
+  const { rateFactor, jumpSteps, heatC, sdLog } = known;
+  const held = (v: number, low: number, high: number) => Math.min(high, Math.max(low, v));
+  const measured = {
+    rateFactor: held(rateFactor, 0.2, 60),
+    jumpSteps: held(jumpSteps, -1, 5),
+    heatC,
+    sdLog: held(sdLog, 0.01, 1.5),
+  };
+  return { ...item, document: { ...item.document, measured } };
 }

@@ -2,6 +2,7 @@ import { computeMasses } from "../core/plan/masses";
 import { adviceFor } from "../core/schedule/advice";
 import { chancesOf, FULL_DRAWS } from "../core/schedule/chance";
 import { hasReadings, posteriorOf } from "../core/schedule/learn";
+import { liveView } from "../core/schedule/live";
 import { compileProgram } from "../core/schedule/program";
 import { timelineOf } from "../core/schedule/timeline";
 import { turnBacks } from "../core/schedule/turnBack";
@@ -13,7 +14,7 @@ const ADVICE_DRAWS = 400;
 /** The same numbers for every plan: variants are compared on them. */
 const SEED = 20_231;
 
-const newest = { chances: 0, advice: 0 };
+const newest = { chances: 0, advice: 0, live: 0 };
 const bell = new MessageChannel();
 let wake: (() => void) | null = null;
 bell.port1.onmessage = () => wake?.();
@@ -68,8 +69,14 @@ async function advice(job: ClockJob): Promise<void> {
     answer({ kind: "advice", generation: job.generation, advice: found, afterMs: performance.now() - startMs });
 }
 
+async function live(job: ClockJob): Promise<void> {
+  await breathe();
+  if (newest.live !== job.generation) return;
+  answer({ kind: "live", generation: job.generation, view: liveView(job.plan, job.nowS ?? 0, SEED) });
+}
+
 addEventListener("message", (event: MessageEvent<ClockJob>) => {
   const job = event.data;
   newest[job.kind] = job.generation;
-  void (job.kind === "chances" ? chances(job) : advice(job));
+  void (job.kind === "chances" ? chances(job) : job.kind === "advice" ? advice(job) : live(job));
 });

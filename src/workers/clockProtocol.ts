@@ -1,12 +1,13 @@
 import type { Plan } from "../core/plan/schema";
 import type { Advice } from "../core/schedule/advice";
 import type { Chances } from "../core/schedule/chance";
+import type { LiveView } from "../core/schedule/live";
 import type { TurnBack } from "../core/schedule/turnBack";
 import type { UnitPreferences } from "../core/units/quantities";
 
 /** What is asked of the clock's worker. The newest chances and the newest advice win; older ones are dropped between draws. */
 export interface ClockJob {
-  kind: "chances" | "advice";
+  kind: "chances" | "advice" | "live";
   generation: number;
   plan: Plan;
   /** Seconds since first contact while the pour is on. */
@@ -17,4 +18,5 @@ export interface ClockJob {
 export type ClockAnswer =
   | { kind: "chances"; generation: number; isFull: boolean; chances: Chances; turnBacks: TurnBack[]; afterMs: number }
   | { kind: "advice"; generation: number; advice: Advice[]; afterMs: number }
+  | { kind: "live"; generation: number; view: LiveView | null }
   | { kind: "progress"; generation: number; share: number };

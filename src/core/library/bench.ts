@@ -1,4 +1,5 @@
 import type { Settings } from "../practice/practiceSchema";
+import type { KeptLesson } from "../schedule/knowledge";
 import type { LibraryItem } from "./kinds";
 
 /** What stands ready beside a batch: the studio's settings and its libraries (formulas are searched for instead). */
@@ -9,4 +10,6 @@ export interface Bench {
   scents: LibraryItem<"scents">[];
   moulds: LibraryItem<"moulds">[];
   tools: LibraryItem<"tools">[];
+  /** What own batches have taught the clock. */
+  lessons: KeptLesson[];
 }

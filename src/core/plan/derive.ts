@@ -6,6 +6,7 @@ import { type Bars, barsOf } from "../cut/bars";
 import { type FormulaJudgement, judgeFormula } from "../formula/judge";
 import { oilLookup } from "../formula/oils";
 import { statedWater, type WaterMethod } from "../formula/water";
+import { liveTimeline } from "../schedule/live";
 import { computeTimeline, type Timeline } from "../schedule/timeline";
 import { type Instruction, instructionOf } from "../schedule/words";
 import type { Design } from "../swirl/design";
@@ -54,7 +55,11 @@ export interface Derived {
 export function derive(plan: Plan, nowS?: number, units?: UnitPreferences): Derived {
   const say = sayer(units);
   const masses = computeMasses(plan);
-  const timeline = masses ? computeTimeline(plan, masses, nowS) : null;
+  const timeline = masses
+    ? nowS === undefined
+      ? computeTimeline(plan, masses)
+      : liveTimeline(plan, masses, nowS)
+    : null;
   const pouredOn = plan.record.startedAt?.slice(0, 10) ?? plan.pourOn;
   const find = oilLookup(plan.oilRows);
   const judgements = new Map(

@@ -74,7 +74,7 @@ const from1: Migration = {
     ...d,
     residualWaterPct: 10,
     practice: DEFAULT_PRACTICE,
-    knowledge: { formulas: {}, pace: null },
+    knowledge: { formulas: {}, additives: {}, pace: null },
     design: { ...(d.design as Json | undefined), knobs: {} },
     schedule: { order: [], locked: [] },
     record: {

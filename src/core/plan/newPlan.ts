@@ -126,7 +126,7 @@ export function newPlan(title: string, seed: number, settings: Settings = DEFAUL
     cureDays: settings.cureDays,
     residualWaterPct: settings.residualWaterPct,
     practice: settings.practice,
-    knowledge: { formulas: {}, pace: null },
+    knowledge: { formulas: {}, additives: {}, pace: null },
     oilRows: [],
     moulds: [
       {

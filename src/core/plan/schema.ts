@@ -62,6 +62,8 @@ const known = z.strictObject({ mean: within(-3, 3), sd: within(0.01, 2) });
 export const knowledgeSchema = z.strictObject({
   /** By batter id. */
   formulas: z.record(id, known),
+  /** By kind of additive, per usual dose. */
+  additives: z.record(z.string().max(40), known),
   pace: known.nullable(),
 });
 

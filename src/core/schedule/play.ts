@@ -46,7 +46,13 @@ export class Player {
     this.vesselFreeS.fill(0);
     for (let p = 0; p < program.potCount; p++) {
       const pot = program.vessels[p];
-      vessels.reset(p, pot.massG, pot.rate * Math.exp(unknowns[2 + p]), program.startC[p] + unknowns[0], 0);
+      vessels.reset(
+        p,
+        pot.massG,
+        pot.rate * Math.exp(unknowns[2 + p] + this.learned(p, unknowns)),
+        program.startC[p] + unknowns[0],
+        0,
+      );
       this.isThere[p] = 1;
     }
     let isPresent = program.nowS !== null;
@@ -86,6 +92,13 @@ export class Player {
       if (bowl >= 0) this.vesselFreeS[bowl] = end;
       this.occupy(step, end);
     }
+  }
+
+  /** What is believed of a vessel's additives beyond the table, log of the factor. */
+  private learned(v: number, unknowns: Float64Array): number {
+    let sum = 0;
+    for (const a of this.program.vessels[v].additives) sum += a.doses * unknowns[a.unknown];
+    return sum;
   }
 
   /** Lets every vessel that is there stand until a time; those still to be split stay in their pot. */
@@ -169,7 +182,8 @@ export class Player {
         if (vessels.listen) vessels.listen(cup, end);
       }
     }
-    if (step.kind === "colour") vessels.restRate[main] *= program.vessels[main].rate;
+    if (step.kind === "colour")
+      vessels.restRate[main] *= program.vessels[main].rate * Math.exp(this.learned(main, unknowns));
     else if (step.kind === "scent") {
       let logFactor = 0;
       let jump = 0;

@@ -1,3 +1,4 @@
+import { type AdditiveDose, additivePerOilG, additiveRow } from "../formula/additives";
 import { paletteOf } from "../plan/colours";
 import type { Masses } from "../plan/masses";
 import type { Plan, RecordEvent } from "../plan/schema";
@@ -9,7 +10,7 @@ import { blendingSecondsTo, emulsionBlendS, restRatePerMin } from "../trace/cup"
 import { deriveSteps, type Step } from "./steps";
 
 /** Spread of what is not known, natural logs (temperature in C): Tundish estimates. */
-export const SPREAD = { formula: 0.35, pace: 0.2, temperatureC: 1.5 } as const;
+export const SPREAD = { formula: 0.35, pace: 0.2, temperatureC: 1.5, additive: 0.12 } as const;
 
 /** One unknown of a batch: what it multiplies, its mean and spread before anything has been seen. */
 export interface Unknown {
@@ -40,6 +41,8 @@ export interface ProgramVessel {
   /** Pot that a cup is split from; -1 for a pot. */
   pot: number;
   scent: ScentAction[];
+  /** Additives whose own effect is learned: index of the unknown, and doses. */
+  additives: { unknown: number; doses: number }[];
 }
 
 export interface ProgramStep extends Step {
@@ -117,6 +120,16 @@ function scentActions(scent: Scent | null, doseRatio: number, unknowns: Unknowns
   });
 }
 
+function additiveActions(plan: Plan, additives: readonly AdditiveDose[], doseRatio: number, unknowns: Unknowns) {
+  return additives.flatMap((a) => {
+    const row = additiveRow(a.kind);
+    const doses = (100 * additivePerOilG(a, doseRatio)) / row.usualGPer100gOils;
+    if (row.paceFactor === 1 || doses <= 0) return [];
+    const known = Object.hasOwn(plan.knowledge.additives, a.kind) ? plan.knowledge.additives[a.kind] : null;
+    return [{ unknown: unknowns.add(`A:${a.kind}`, known?.mean ?? 0, known?.sd ?? SPREAD.additive), doses }];
+  });
+}
+
 /** Real end of every step done, by step id, from the record. */
 export function actualEnds(events: readonly RecordEvent[]): Map<string, number> {
   const ends = new Map<string, number>();
@@ -163,6 +176,7 @@ export function compileProgram(plan: Plan, masses: Masses, nowS?: number): Progr
       ),
       pot: -1,
       scent: scentActions(b.scent, m.formula.oilsPerBaseG, unknowns),
+      additives: additiveActions(plan, b.additives, m.formula.oilsPerBaseG, unknowns),
     };
   });
   const potCount = vessels.length;
@@ -176,6 +190,7 @@ export function compileProgram(plan: Plan, masses: Masses, nowS?: number): Progr
       rate: portionPace(p, doseRatio),
       pot,
       scent: scentActions(p.scent, doseRatio, unknowns),
+      additives: additiveActions(plan, p.additives, doseRatio, unknowns),
     });
   }
   const vesselOf = new Map(vessels.map((v, i) => [v.id, i]));

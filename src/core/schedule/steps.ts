@@ -47,6 +47,8 @@ const step = (fields: Partial<Step> & Pick<Step, "id" | "kind" | "batterId" | "d
   ...fields,
 });
 
+/** A cup into which colour or an additive of its own is stirred. */
+const isMixed = (p: Portion) => p.colourants.length > 0 || p.additives.length > 0;
 const isStickBlended = (p: Portion) => p.colourants.some((c) => colourantKind(c.kind).stickBlend);
 
 /** Whisking all the way, and for whites a short stick blend: as a mean share of full power over the step. */
@@ -125,7 +127,7 @@ function readyAfter(plan: Plan, p: Portion): string[] {
 
 function cupSteps(plan: Plan, masses: Masses, palette: readonly string[]): Step[] {
   const lightnessOf = (p: Portion) => lightness(palette[plan.portions.indexOf(p)]);
-  const coloured = plan.portions.filter((p) => p.colourants.length > 0);
+  const coloured = plan.portions.filter(isMixed);
   coloured.sort((a, b) => lightnessOf(b) - lightnessOf(a));
   const colours = coloured.map((p) => {
     const stick = isStickBlended(p) ? WORKING_TIMES_S.stickBlendCup : 0;
@@ -138,7 +140,7 @@ function cupSteps(plan: Plan, masses: Masses, palette: readonly string[]): Step[
       portionIds: [p.id],
       durationS,
       blendShare: colouringBlendShare(p, durationS),
-      massG: cup.colourG + cup.carrierG + cup.carrierWaterG,
+      massG: cup.colourG + cup.carrierG + cup.carrierWaterG + cup.additiveG,
       after: readyAfter(plan, p),
     });
   });
@@ -154,7 +156,7 @@ function cupSteps(plan: Plan, masses: Masses, palette: readonly string[]): Step[
       durationS: WORKING_TIMES_S.scentCup,
       blendShare: WHISK_BLEND_SHARE,
       massG: masses.portions.find((m) => m.id === p.id)!.scentG,
-      after: p.colourants.length > 0 ? [`colour:${p.id}`] : readyAfter(plan, p),
+      after: isMixed(p) ? [`colour:${p.id}`] : readyAfter(plan, p),
     }),
   );
   return [...colours, ...scents];
@@ -167,7 +169,7 @@ function finishedAfter(plan: Plan, p: Portion): string[] {
 }
 function mixedAfter(plan: Plan, p: Portion): string[] {
   if (p.scent) return [`scent:${p.id}`];
-  return p.colourants.length > 0 ? [`colour:${p.id}`] : readyAfter(plan, p);
+  return isMixed(p) ? [`colour:${p.id}`] : readyAfter(plan, p);
 }
 
 function bottleSteps(plan: Plan): Step[] {

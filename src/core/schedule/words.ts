@@ -260,7 +260,7 @@ export function instructionOf(plan: Plan, step: Step, sayer: Sayer): Instruction
     case "colour":
       return {
         title: `Colour ${portion!.name}`,
-        detail: `${portion!.colourants.map((c) => c.name).join(" + ")}: ${sayer.g(step.massG!)} with its oil. Whisk by hand, scrape the wall.`,
+        detail: `${[...portion!.colourants.map((c) => c.name), ...portion!.additives.map((a) => a.label || a.kind)].join(" + ")}: ${sayer.g(step.massG!)} with its oil. Whisk by hand, scrape the wall.`,
         caution: null,
       };
     case "scent":

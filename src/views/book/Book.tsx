@@ -9,6 +9,7 @@ import { SaveTrouble } from "../parts/SaveMark";
 import type { StoredBatch } from "../parts/saver";
 import { useBatch } from "../parts/useBatch";
 import { Happened } from "./Happened";
+import { Lessons } from "./Lessons";
 import { Verdict } from "./Verdict";
 
 const day = (iso: string) => format(parseISO(iso), "EEEE d MMMM yyyy");
@@ -112,7 +113,10 @@ function BatchBook({ initial }: { initial: StoredBatch }) {
           />
         </section>
         <Happened id={initial.id} plan={plan} />
-        <Verdict batch={batch} />
+        <div>
+          <Verdict batch={batch} />
+          <Lessons id={initial.id} plan={plan} />
+        </div>
       </main>
     </div>
   );

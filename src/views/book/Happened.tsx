@@ -16,6 +16,7 @@ export function Happened({ id, plan }: { id: string; plan: Plan }) {
   const words = (e: RecordEvent): string => {
     if (e.kind === "stepDone") return planned.instructions.get(e.stepId)?.title ?? e.stepId;
     if (e.kind === "traceCheck") return `${name(e.portionId)} seen at ${stageName(e.trace)} trace`;
+    if (e.note) return e.note;
     return `Done differently: ${DEVIATION_WORDS[e.what]}${e.portionId ? ` (${name(e.portionId)})` : ""}`;
   };
 

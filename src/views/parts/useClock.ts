@@ -2,6 +2,7 @@ import { useEffect, useRef, useState } from "react";
 import type { Plan } from "../../core/plan/schema";
 import type { Advice } from "../../core/schedule/advice";
 import type { Chances } from "../../core/schedule/chance";
+import type { LiveView } from "../../core/schedule/live";
 import type { TurnBack } from "../../core/schedule/turnBack";
 import type { UnitPreferences } from "../../core/units/quantities";
 import type { ClockAnswer, ClockJob } from "../../workers/clockProtocol";
@@ -13,9 +14,10 @@ export interface ClockState {
   advice: Advice[] | null;
   /** Share of the advice worked out, while it is. */
   progress: number | null;
+  live: LiveView | null;
 }
 
-const EMPTY: ClockState = { chances: null, isFull: false, turnBacks: [], advice: null, progress: null };
+const EMPTY: ClockState = { chances: null, isFull: false, turnBacks: [], advice: null, progress: null, live: null };
 const SETTLE_MS = 60;
 
 let generation = 0;
@@ -33,13 +35,12 @@ export function useClock(
 ): ClockState {
   const { wantsAdvice = false, nowS } = options;
   const [state, setState] = useState<ClockState>(EMPTY);
-  const workers = useRef<{ chances?: Worker; advice?: Worker }>({});
-  const wanted = useRef({ chances: 0, advice: 0 });
+  const workers = useRef<Partial<Record<ClockJob["kind"], Worker>>>({});
+  const wanted = useRef({ chances: 0, advice: 0, live: 0 });
 
   useEffect(
     () => () => {
-      workers.current.chances?.terminate();
-      workers.current.advice?.terminate();
+      for (const worker of Object.values(workers.current)) worker.terminate();
       workers.current = {};
     },
     [],
@@ -51,6 +52,8 @@ export function useClock(
       performance.mark(`clock:${answer.isFull ? "full" : "first"}`, { detail: answer.afterMs });
       const { chances, isFull, turnBacks } = answer;
       setState((before) => ({ ...before, chances, isFull, turnBacks }));
+    } else if (answer.kind === "live") {
+      if (answer.generation === wanted.current.live) setState((before) => ({ ...before, live: answer.view }));
     } else if (answer.generation === wanted.current.advice) {
       if (answer.kind === "progress") setState((before) => ({ ...before, progress: answer.share }));
       else setState((before) => ({ ...before, advice: answer.advice, progress: null }));
@@ -80,6 +83,12 @@ export function useClock(
     }, 4 * SETTLE_MS);
     return () => clearTimeout(timer);
   }, [plan, units, wantsAdvice]);
+
+  const isLive = nowS !== undefined;
+  // biome-ignore lint/correctness/useExhaustiveDependencies: asked anew when something was seen or done, not at every second
+  useEffect(() => {
+    if (isLive) latest.current("live", { plan, units, nowS });
+  }, [plan, units, isLive]);
 
   return state;
 }

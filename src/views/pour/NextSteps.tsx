@@ -1,11 +1,13 @@
+import type { TurnBack } from "../../core/schedule/turnBack";
 import { clock } from "../parts/format";
 import type { Pour } from "./usePour";
 
 /** The next two steps, and what to watch. */
-export function NextSteps({ pour }: { pour: Pour }) {
+export function NextSteps({ pour, turnBacks }: { pour: Pour; turnBacks: readonly TurnBack[] }) {
   const { steps, critical } = pour.derived.timeline!;
   const next = steps.slice(pour.currentIndex + 1, pour.currentIndex + 3);
   const tight = steps.find((s) => s.id === critical?.stepId);
+  const turn = turnBacks[0];
   const words = (id: string) => pour.derived.instructions.get(id);
   return (
     <footer className="grid grid-cols-3 border-t-2 border-ink">
@@ -17,8 +19,12 @@ export function NextSteps({ pour }: { pour: Pour }) {
         </div>
       ))}
       <div className="px-7 py-3">
-        <p className="text-[15px] text-muted">tightest</p>
-        {tight && critical ? (
+        <p className="text-[15px] text-muted">{turn ? `if it runs before ${clock(turn.latestS)}` : "tightest"}</p>
+        {turn ? (
+          <p className="text-[20px] leading-snug">
+            <strong className="text-cut">Turn back by {clock(turn.latestS)}:</strong> {turn.words}
+          </p>
+        ) : tight && critical ? (
           <p className="text-[20px] leading-snug">
             {words(tight.id)?.title}:{" "}
             {critical.missed ? (

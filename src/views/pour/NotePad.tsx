@@ -1,9 +1,14 @@
 import { useEffect } from "react";
 import { DEVIATIONS, type Deviation, type Plan } from "../../core/plan/schema";
+import type { Replan } from "../../core/schedule/live";
 import { STAGES } from "../../core/trace/stages";
+import { TraceGuideButton } from "../guide/TraceGuide";
 import { Spot } from "../parts/Cup";
 
-export type Pad = { kind: "check"; portionId: string | null } | { kind: "deviation"; eventId: string };
+export type Pad =
+  | { kind: "check"; portionId: string | null }
+  | { kind: "deviation"; eventId: string }
+  | { kind: "replan" };
 
 export const DEVIATION_WORDS: Record<Deviation, string> = {
   "extra-blending": "extra blending",
@@ -18,6 +23,8 @@ interface Props {
   pad: Pad;
   plan: Plan;
   palette: string[];
+  replans: readonly Replan[];
+  onReplan: (replan: Replan) => void;
   onPad: (pad: Pad | null) => void;
   onCheck: (portionId: string, trace: number) => void;
   onDeviation: (eventId: string, what: Deviation) => void;
@@ -32,33 +39,42 @@ interface Choice {
 }
 
 /** A few big choices, each on a number key; Escape leaves. */
-export function NotePad({ pad, plan, palette, onPad, onCheck, onDeviation }: Props) {
+export function NotePad({ pad, plan, palette, replans, onReplan, onPad, onCheck, onDeviation }: Props) {
   const heading =
-    pad.kind === "deviation"
-      ? "Noted. What was different?"
-      : pad.portionId === null
-        ? "Trace check: which cup?"
-        : `${plan.portions.find((p) => p.id === pad.portionId)?.name}: what do you see?`;
+    pad.kind === "replan"
+      ? "Go on differently?"
+      : pad.kind === "deviation"
+        ? "Noted. What was different?"
+        : pad.portionId === null
+          ? "Trace check: which cup?"
+          : `${plan.portions.find((p) => p.id === pad.portionId)?.name}: what do you see?`;
   const choices: Choice[] =
-    pad.kind === "deviation"
-      ? DEVIATIONS.map((what, i) => ({
+    pad.kind === "replan"
+      ? replans.map((r, i) => ({
           key: String(i + 1),
-          label: DEVIATION_WORDS[what],
-          take: () => onDeviation(pad.eventId, what),
+          label: r.words,
+          small: `${Math.round(100 * r.chance)} % for what is left`,
+          take: () => onReplan(r),
         }))
-      : pad.portionId === null
-        ? plan.portions.map((p, i) => ({
+      : pad.kind === "deviation"
+        ? DEVIATIONS.map((what, i) => ({
             key: String(i + 1),
-            label: p.name,
-            hex: palette[i],
-            take: () => onPad({ kind: "check", portionId: p.id }),
+            label: DEVIATION_WORDS[what],
+            take: () => onDeviation(pad.eventId, what),
           }))
-        : STAGES.map((s, i) => ({
-            key: String(i + 1),
-            label: s.name,
-            small: s.look,
-            take: () => onCheck(pad.portionId!, s.trace),
-          }));
+        : pad.portionId === null
+          ? plan.portions.map((p, i) => ({
+              key: String(i + 1),
+              label: p.name,
+              hex: palette[i],
+              take: () => onPad({ kind: "check", portionId: p.id }),
+            }))
+          : STAGES.map((s, i) => ({
+              key: String(i + 1),
+              label: s.name,
+              small: s.look,
+              take: () => onCheck(pad.portionId!, s.trace),
+            }));
 
   useEffect(() => {
     const onKey = (e: KeyboardEvent) => {
@@ -75,7 +91,12 @@ export function NotePad({ pad, plan, palette, onPad, onCheck, onDeviation }: Pro
   return (
     <section aria-label={heading} className="w-full">
       <div className="flex items-baseline justify-between">
-        <h3 className="text-[24px]">{heading}</h3>
+        <h3 className="mr-auto text-[24px]">{heading}</h3>
+        {pad.kind === "check" && pad.portionId !== null && (
+          <span className="mr-2">
+            <TraceGuideButton isLarge />
+          </span>
+        )}
         <button type="button" className="button !min-h-12" onClick={() => onPad(null)}>
           Leave <kbd className="text-[13px] font-normal">esc</kbd>
         </button>

@@ -5,10 +5,13 @@ import { BenchProvider } from "../parts/bench";
 import { clock } from "../parts/format";
 import { SaveMark, SaveTrouble } from "../parts/SaveMark";
 import type { StoredBatch } from "../parts/saver";
+import { useUnits } from "../parts/units";
 import { useBatch } from "../parts/useBatch";
+import { useClock } from "../parts/useClock";
 import { AbandonPour } from "./AbandonPour";
 import { BeforePour } from "./BeforePour";
 import { CupsAside } from "./CupsAside";
+import { LiveBanner } from "./LiveBanner";
 import { NextSteps } from "./NextSteps";
 import { NotePad, type Pad } from "./NotePad";
 import { NowPanel } from "./NowPanel";
@@ -30,6 +33,10 @@ function Pouring({ initial }: { initial: StoredBatch }) {
   const [pad, setPad] = useState<Pad | null>(null);
   const { plan } = batch;
   const isOn = pour.current !== null;
+  const { units } = useUnits();
+  const tenS = isOn ? Math.floor(pour.nowS / 10) * 10 : undefined;
+  const clockState = useClock(plan, units, { nowS: tenS });
+  const replans = isOn ? (clockState.live?.options ?? []) : [];
   useWakeLock(isOn);
 
   const note = () => setPad({ kind: "deviation", eventId: pour.deviate() });
@@ -44,6 +51,7 @@ function Pouring({ initial }: { initial: StoredBatch }) {
         t: () => setPad({ kind: "check", portionId: null }),
         n: note,
         u: pour.undo,
+        r: () => replans.length > 0 && setPad({ kind: "replan" }),
       };
       const index = Number(key) - 1;
       if (actions[key]) actions[key]();
@@ -98,7 +106,7 @@ function Pouring({ initial }: { initial: StoredBatch }) {
           step {pour.currentIndex + 1} of {pour.derived.timeline.steps.length}
         </span>
         <AbandonPour onAbandon={pour.abandon} />
-        <span className="flex-1" />
+        <LiveBanner live={clockState.live} onChange={() => setPad({ kind: "replan" })} />
         <SaveMark saveState={batch.saveState} />
         <output className="font-head text-[38px] font-semibold" aria-label="Time since lye met oil">
           {clock(pour.nowS)}
@@ -117,6 +125,11 @@ function Pouring({ initial }: { initial: StoredBatch }) {
                 pad={pad}
                 plan={plan}
                 palette={pour.derived.colours.map((c) => c.fresh)}
+                replans={replans}
+                onReplan={(replan) => {
+                  pour.replan(replan);
+                  setPad(null);
+                }}
                 onPad={setPad}
                 onCheck={(portionId, trace) => {
                   pour.check(portionId, trace);
@@ -132,7 +145,7 @@ function Pouring({ initial }: { initial: StoredBatch }) {
         />
         <CupsAside plan={plan} pour={pour} lastCheck={lastCheck} />
       </div>
-      <NextSteps pour={pour} />
+      <NextSteps pour={pour} turnBacks={clockState.turnBacks} />
     </div>
   );
 }

@@ -2,6 +2,7 @@ import { useEffect, useMemo, useState } from "react";
 import { type Derived, derive } from "../../core/plan/derive";
 import { nextId } from "../../core/plan/newPlan";
 import type { Deviation, Plan, RecordEvent } from "../../core/plan/schema";
+import type { Replan } from "../../core/schedule/live";
 import type { ScheduledStep } from "../../core/schedule/timeline";
 import { useUnits } from "../parts/units";
 import type { OpenBatch } from "../parts/useBatch";
@@ -19,6 +20,8 @@ export interface Pour {
   /** Notes at once that something was done differently; gives the id of the note so that it can be made precise. */
   deviate(): string;
   specify(eventId: string, what: Deviation): void;
+  /** Goes on differently: changes what is left of the plan, and notes it. */
+  replan(replan: Replan): void;
   undo(): void;
   abandon(): void;
 }
@@ -26,6 +29,7 @@ export interface Pour {
 type NewEvent = RecordEvent extends infer E ? (E extends RecordEvent ? Omit<E, "id" | "atS"> : never) : never;
 
 const TICK_MS = 500;
+const REPLANNED = "Replanned: ";
 
 /** The pour as it goes: everything follows from the recorded events and the time of day, so a reload goes on where it was. */
 export function usePour(batch: OpenBatch): Pour {
@@ -85,8 +89,15 @@ export function usePour(batch: OpenBatch): Pour {
         events: record.events.map((e) => (e.id === eventId && e.kind === "deviation" ? { ...e, what } : e)),
       }));
     },
+    replan(replan) {
+      if (batch.edit(replan.edit) !== null) return;
+      batch.seal();
+      add({ kind: "deviation", what: "other", portionId: null, amount: null, note: `${REPLANNED}${replan.words}` });
+    },
     undo() {
-      if (events.length === 0) return;
+      const last = events.at(-1);
+      if (!last) return;
+      if (last.kind === "deviation" && last.note.startsWith(REPLANNED) && batch.canUndo) batch.undo();
       batch.record((record) => ({ ...record, events: record.events.slice(0, -1), finishedAt: null }));
     },
     abandon: () =>

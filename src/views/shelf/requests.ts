@@ -1,5 +1,7 @@
 import { newPlan } from "../../core/plan/newPlan";
 import type { Settings } from "../../core/practice/practiceSchema";
+import { additiveKnowledge, type KeptLesson, paceKnowledge } from "../../core/schedule/knowledge";
+import { api } from "../parts/api";
 import type { StoredBatch } from "../parts/saver";
 
 const NO_ANSWER = "The server does not answer. Nothing was changed; try again.";
@@ -32,5 +34,11 @@ export async function openNew(document: string): Promise<string | null> {
   return trouble;
 }
 
-export const createBatch = (settings: Settings) =>
-  openNew(JSON.stringify(newPlan("New drop swirl", crypto.getRandomValues(new Uint32Array(1))[0], settings)));
+/** A new batch in the studio's practice, with what own batches have taught of pace and additives. */
+export async function createBatch(settings: Settings): Promise<string | null> {
+  const plan = newPlan("New drop swirl", crypto.getRandomValues(new Uint32Array(1))[0], settings);
+  const lessons = await api<KeptLesson[]>("/api/knowledge");
+  const known = lessons.ok ? lessons.value : [];
+  const knowledge = { formulas: {}, additives: additiveKnowledge(known), pace: paceKnowledge(known) };
+  return openNew(JSON.stringify({ ...plan, knowledge }));
+}

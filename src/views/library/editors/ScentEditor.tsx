@@ -5,6 +5,7 @@ import { EVIDENCE_LABELS, type EvidenceKind, judgeScent } from "../../../core/sc
 import type { LibraryScent } from "../../../core/scent/scentSchema";
 import { useBench } from "../../parts/bench";
 import { BoundCheck, BoundColour, BoundNumber, BoundSelect, BoundText, type Editable } from "../../parts/bound";
+import { ScentLessons } from "./ScentLessons";
 
 const CLASS_OPTIONS = SCENT_CLASSES.map((c) => ({ value: c.id, label: c.label }));
 const KINDS: EvidenceKind[] = ["supplier", "others", "own"];
@@ -98,6 +99,7 @@ export function ScentEditor({ open, id, scent }: { open: Editable; id: string; s
           </p>
         </>
       )}
+      <ScentLessons id={id} scent={scent} />
       <Discolour open={open} scent={scent} />
       <p className="flex flex-wrap items-baseline gap-x-5 gap-y-1">
         <BoundSelect

@@ -67,7 +67,7 @@ export function PourClock({ batch, derived, disabled, selected, onSelect }: Prop
       data-testid="pour-clock"
     >
       <div className="flex items-baseline gap-4">
-        <h2 id="clock-head" className="text-[17px]">
+        <h2 id="clock-head" className="whitespace-nowrap text-[17px]">
           Pour clock
         </h2>
         {timeline ? (
@@ -95,7 +95,7 @@ export function PourClock({ batch, derived, disabled, selected, onSelect }: Prop
           </span>
         </span>
       </div>
-      <div ref={box} className="relative">
+      <div ref={box} className="relative min-h-[196px]">
         {timeline && face === "ribbons" && (
           <>
             <ClockChart

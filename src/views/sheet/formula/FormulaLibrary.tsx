@@ -3,7 +3,9 @@ import type { Formula } from "../../../core/formula/formulaSchema";
 import type { LibraryItem } from "../../../core/library/kinds";
 import { giveFormula, isSameFormula, takeFormula } from "../../../core/library/use";
 import type { Batter } from "../../../core/plan/schema";
+import { formulaKnowledge } from "../../../core/schedule/knowledge";
 import { api } from "../../parts/api";
+import { useBench } from "../../parts/bench";
 import type { OpenBatch } from "../../parts/useBatch";
 
 /** Takes a formula from the library, and gives this one to it; says which version the batch uses. */
@@ -12,6 +14,7 @@ export function FormulaLibrary({ batch, batter, disabled }: { batch: OpenBatch; 
   const [found, setFound] = useState<LibraryItem<"formulas">[]>([]);
   const [said, setSaid] = useState<string | null>(null);
   const [mine, setMine] = useState<Formula | null>(null);
+  const { lessons } = useBench();
   const ref = batter.formulaRef;
 
   useEffect(() => {
@@ -44,11 +47,14 @@ export function FormulaLibrary({ batch, batter, disabled }: { batch: OpenBatch; 
   const take = (row: LibraryItem<"formulas">) => {
     const taken = takeFormula(batter, row);
     const others = batch.plan.oilRows.filter((o) => !taken.oilRows.some((r) => r.id === o.id));
+    const known = formulaKnowledge(row.id, lessons);
+    const { [batter.id]: _, ...formulas } = batch.plan.knowledge.formulas;
     const refused = batch.edit({
       kind: "all",
       edits: [
         { kind: "set", path: ["batters", `#${batter.id}`], value: taken.batter },
         { kind: "set", path: ["oilRows"], value: [...others, ...taken.oilRows] },
+        { kind: "set", path: ["knowledge", "formulas"], value: known ? { ...formulas, [batter.id]: known } : formulas },
       ],
     });
     setSaid(refused ?? `${row.document.name}, version ${row.version}, is in this batch now. Undo takes it back.`);

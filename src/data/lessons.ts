@@ -1,0 +1,48 @@
+import { and, asc, eq, sql } from "drizzle-orm";
+import type { Lesson } from "../core/schedule/learn";
+import type { Database } from "./open";
+import { batches, type LessonRow, lessons } from "./schema";
+
+/** A lesson with the title of the batch that taught it. */
+export type TitledLesson = LessonRow & { title: string };
+
+/** Puts what a batch taught in place of what it taught before; whether it is left out stays. */
+export async function putLessons(db: Database, batchId: string, found: readonly Lesson[]): Promise<void> {
+  await db.transaction(async (tx) => {
+    const before = await tx.select().from(lessons).where(eq(lessons.batchId, batchId));
+    const isLeftOut = before.some((l) => l.isLeftOut);
+    await tx.delete(lessons).where(eq(lessons.batchId, batchId));
+    if (found.length > 0) await tx.insert(lessons).values(found.map((l) => ({ batchId, ...l, isLeftOut })));
+  });
+}
+
+/** All lessons, oldest first; those of deleted batches stay, named by their id. */
+export const allLessons = (db: Database): Promise<TitledLesson[]> =>
+  db
+    .select({
+      batchId: lessons.batchId,
+      unknown: lessons.unknown,
+      mean: lessons.mean,
+      precision: lessons.precision,
+      isLeftOut: lessons.isLeftOut,
+      learnedAt: lessons.learnedAt,
+      title: sql<string>`coalesce(${batches.title}, ${lessons.batchId})`,
+    })
+    .from(lessons)
+    .leftJoin(batches, eq(batches.id, lessons.batchId))
+    .orderBy(asc(lessons.learnedAt), asc(lessons.unknown));
+
+/** Leaves a batch out of all that is believed, or takes it back in; how many lessons that were. */
+export async function leaveOut(db: Database, batchId: string, isLeftOut: boolean): Promise<number> {
+  const changed = await db.update(lessons).set({ isLeftOut }).where(eq(lessons.batchId, batchId)).returning();
+  return changed.length;
+}
+
+/** Forgets everything learned of one unknown; how many lessons that were. */
+export async function forget(db: Database, unknown: string): Promise<number> {
+  const gone = await db
+    .delete(lessons)
+    .where(and(eq(lessons.unknown, unknown)))
+    .returning();
+  return gone.length;
+}

@@ -1,0 +1,44 @@
+import type { APIRoute } from "astro";
+import { computeMasses } from "../../../../core/plan/masses";
+import { teach } from "../../../../core/schedule/knowledge";
+import { hasReadings, posteriorOf } from "../../../../core/schedule/learn";
+import { getBatch } from "../../../../data/batches";
+import { allLessons, leaveOut, putLessons } from "../../../../data/lessons";
+import { batchBody } from "../../../../server/batchAnswer";
+import { readJsonBody } from "../../../../server/body";
+import { database } from "../../../../server/database";
+import { invalid, json, notFound, problem } from "../../../../server/problem";
+
+export const prerender = false;
+
+const ofBatch = async (id: string) => {
+  const { db } = await database();
+  return (await allLessons(db)).filter((l) => l.batchId === id);
+};
+
+/** What this batch has taught the clock. */
+export const GET: APIRoute = async ({ params }) => json(await ofBatch(params.id!));
+
+/** Closes a poured batch: works out what it teaches, in place of what it taught before. */
+export const POST: APIRoute = async ({ params }) => {
+  const { db } = await database();
+  const batch = await getBatch(db, params.id!);
+  if (!batch) return notFound("batch");
+  const plan = batchBody(batch).document;
+  const masses = computeMasses(plan);
+  if (plan.record.finishedAt === null || !masses || !hasReadings(plan)) {
+    return problem(409, "Not poured yet", "Only a batch that has been poured to its end can teach the clock.");
+  }
+  await putLessons(db, params.id!, teach(plan, posteriorOf(plan, masses)));
+  return json(await ofBatch(params.id!));
+};
+
+/** Leaves the batch out of what the clock believes, or takes it back in: `{"isLeftOut": true}`. */
+export const PUT: APIRoute = async ({ params, request }) => {
+  const body = await readJsonBody(request, "choice");
+  if (!body.ok) return body.answer;
+  const { isLeftOut } = (body.value ?? {}) as { isLeftOut?: unknown };
+  if (typeof isLeftOut !== "boolean") return invalid([{ field: "isLeftOut", message: "must be true or false" }]);
+  const { db } = await database();
+  return (await leaveOut(db, params.id!, isLeftOut)) ? json(await ofBatch(params.id!)) : notFound("lesson");
+};

@@ -1,0 +1,12 @@
+import type { APIRoute } from "astro";
+import { database } from "../../../server/database";
+import { keptLessons } from "../../../server/libraryAnswer";
+import { json } from "../../../server/problem";
+
+export const prerender = false;
+
+/** All lessons that poured batches have taught. */
+export const GET: APIRoute = async () => {
+  const { db } = await database();
+  return json(await keptLessons(db));
+};

@@ -1,0 +1,96 @@
+import { useEffect, useState } from "react";
+import type { Plan } from "../../core/plan/schema";
+import { additiveKnowledge, type KeptLesson, scentKnowledge } from "../../core/schedule/knowledge";
+import { api } from "../parts/api";
+import { useBench } from "../parts/bench";
+
+type Own = KeptLesson & { learnedAt: string };
+
+/** What this batch taught the clock, in words; it can be left out again. */
+export function Lessons({ id, plan }: { id: string; plan: Plan }) {
+  const { scents, lessons: all } = useBench();
+  const [own, setOwn] = useState<Own[] | null>(null);
+  const [trouble, setTrouble] = useState<string | null>(null);
+  useEffect(() => {
+    void api<Own[]>(`/api/batches/${id}/lessons`).then((a) => (a.ok ? setOwn(a.value) : setTrouble(a.message)));
+  }, [id]);
+  if (plan.record.finishedAt === null) return null;
+  const take = async (method: "POST" | "PUT", body?: unknown) => {
+    const answer = await api<Own[]>(`/api/batches/${id}/lessons`, { method, body });
+    if (answer.ok) setOwn(answer.value);
+    else setTrouble(answer.message);
+  };
+  const isLeftOut = own?.some((l) => l.isLeftOut) ?? false;
+  const known = [...all.filter((l) => l.batchId !== id), ...(own ?? [])];
+  const words = (l: Own): string | null => {
+    const factor = Math.exp(l.mean);
+    const low = Math.exp(l.mean - 1.2816 / Math.sqrt(l.precision));
+    const high = Math.exp(l.mean + 1.2816 / Math.sqrt(l.precision));
+    const range = `${low.toFixed(1)} to ${high.toFixed(1)}`;
+    if (l.unknown === "pace")
+      return `Your pace: ${factor.toFixed(2)} times the plan's durations (${low.toFixed(2)} to ${high.toFixed(2)})`;
+    if (l.unknown.startsWith("formula:")) return `The formula: ${factor.toFixed(1)} × its computed rate (${range})`;
+    if (l.unknown.startsWith("A:")) {
+      const now = additiveKnowledge(known)[l.unknown.slice(2)];
+      return `${l.unknown.slice(2)}: ${factor.toFixed(2)} × what the table says${now ? `; together ${Math.exp(now.mean).toFixed(2)} ×` : ""}`;
+    }
+    if (!l.unknown.startsWith("F:")) return null;
+    const scent = scents.find((s) => `F:${s.id}` === l.unknown);
+    const name = scent?.document.name ?? l.unknown.slice(2);
+    const together = scent && scentKnowledge(scent.id, scent.document, known);
+    return `${name}: this batch says ${factor.toFixed(1)} × (${range})${
+      together
+        ? `; thought ${together.before.factor.toFixed(1)} ×, all your batches say ${together.after.factor.toFixed(1)} × (${together.after.low.toFixed(1)} to ${together.after.high.toFixed(1)})`
+        : ""
+    }`;
+  };
+  return (
+    <section aria-labelledby="lessons-head" className="mt-5">
+      <h2 id="lessons-head" className="text-[19px]">
+        What the clock learned
+      </h2>
+      {trouble && (
+        <p role="alert" className="notice-cut mt-1">
+          {trouble}
+        </p>
+      )}
+      {own?.length === 0 && (
+        <>
+          <p className="mt-1 text-muted">
+            Nothing yet. Its trace checks and true times can teach the clock for the next batch.
+          </p>
+          <button type="button" className="button button-main mt-2" onClick={() => void take("POST")}>
+            Close the batch and learn from it
+          </button>
+        </>
+      )}
+      {own && own.length > 0 && (
+        <>
+          <ul className={`mt-1 grid gap-1 ${isLeftOut ? "text-muted line-through" : ""}`}>
+            {own.flatMap((l) => {
+              const said = words(l);
+              return said ? [<li key={l.unknown}>{said}.</li>] : [];
+            })}
+          </ul>
+          <p className="mt-2 flex flex-wrap gap-4">
+            <label className="inline-flex items-center gap-1.5">
+              <input
+                type="checkbox"
+                className="size-4 accent-[var(--ink)]"
+                checked={isLeftOut}
+                onChange={(e) => void take("PUT", { isLeftOut: e.currentTarget.checked })}
+              />
+              leave this batch out
+            </label>
+            <button type="button" className="text-muted underline" onClick={() => void take("POST")}>
+              work it out again
+            </button>
+          </p>
+          <p className="mt-1 text-[13px] text-muted">
+            Estimates; brackets hold four cases in five. What was noted as done differently is counted.
+          </p>
+        </>
+      )}
+    </section>
+  );
+}

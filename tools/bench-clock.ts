@@ -1,0 +1,67 @@
+import { layOut } from "../src/core/families/registry";
+import { computeMasses } from "../src/core/plan/masses";
+import { newPlan, plainColourant, plainPortion, plainScent } from "../src/core/plan/newPlan";
+import type { Plan } from "../src/core/plan/schema";
+import { adviceFor } from "../src/core/schedule/advice";
+import { chancesOf, FULL_DRAWS } from "../src/core/schedule/chance";
+import { drawUnknowns, priorBelief } from "../src/core/schedule/draws";
+import { makePlayed, Player } from "../src/core/schedule/play";
+import { compileProgram } from "../src/core/schedule/program";
+import { solve } from "../src/core/schedule/solve";
+
+/** Prints how long the clock takes with eight portions and about fifty steps. */
+const CLASSES = ["quiet", "mild", "moderate", "strong", "quiet", "mild", "moderate"] as const;
+const base = newPlan("Bench", 1);
+const cups = CLASSES.map((c, i) => ({
+  ...plainPortion(`p${i + 2}`, "b1", `C${i}`, 9),
+  colourants: [plainColourant("c1", "c", "mica", "#336699")],
+  scent: plainScent(`S${i}`, c, 3),
+}));
+const portions = [base.portions[0], ...cups];
+const plan: Plan = { ...base, portions };
+const full: Plan = { ...plan, operations: layOut(plan, "drop", { drops: 18 }) };
+const masses = computeMasses(full)!;
+const program = compileProgram(full, masses);
+
+function median(work: () => unknown, runs = 7): number {
+  for (let i = 0; i < 2; i++) work();
+  const times = Array.from({ length: runs }, () => {
+    const start = performance.now();
+    work();
+    return performance.now() - start;
+  });
+  return times.sort((a, b) => a - b)[Math.floor(runs / 2)];
+}
+const row = (name: string, v: number, note = "") =>
+  console.log(`${name.padEnd(58)} ${`${v.toFixed(v < 10 ? 2 : 0)} ms`.padStart(10)}  ${note}`);
+
+console.log(`clock: ${full.portions.length} portions, ${program.steps.length} steps`);
+row(
+  "compile",
+  median(() => compileProgram(full, masses)),
+);
+row(
+  "first answer, 200 draws with bands",
+  median(() => chancesOf(program, { seed: 1, draws: 200 })),
+  "aim: 100 ms",
+);
+const all = median(() => chancesOf(program, { seed: 1, draws: FULL_DRAWS }));
+row(`full answer, ${FULL_DRAWS} draws with bands`, all, "aim: 500 ms");
+const half = median(() => chancesOf(program, { seed: 1, draws: FULL_DRAWS / 2 }));
+console.log(`  draws doubled: ${(all / half).toFixed(2)} x`);
+const player = new Player(program);
+const out = makePlayed(program);
+const theta = drawUnknowns(program, priorBelief(program.unknowns), 1, FULL_DRAWS);
+const n = program.unknowns.length;
+const inner = median(() => {
+  for (let d = 0; d < FULL_DRAWS; d++) player.play(theta.subarray(d * n, (d + 1) * n), out);
+});
+row("  of that, playing alone", inner, `${Math.round((100 * inner) / all)} % of the full answer`);
+row(
+  "solver, deterministic, 7 scents (4 act most)",
+  median(() => solve(full, masses, { seed: 1, draws: 0 }), 3),
+);
+row(
+  "advice, 400 draws a change",
+  median(() => adviceFor(full, { seed: 1, draws: 400 }), 1),
+);
