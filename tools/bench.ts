@@ -37,7 +37,7 @@ function drops(stripes: number, trace: number): Design {
       trace,
       acrossMm,
       height,
-      passes: 1 + (i % 3),
+      passes: (1 + (i % 3)) as 1 | 2 | 3,
     });
   }
   return { seed: 5, lengthMm: 250, widthMm: 90, pours };

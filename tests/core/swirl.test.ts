@@ -27,7 +27,7 @@ function dropDesign(trace: number, stripes = 14, seed = 5): Design {
       trace,
       acrossMm: 15 + 60 * random(),
       height: (["high", "mid", "low"] as const)[Math.floor((3 * i) / stripes)],
-      passes: 1 + (i % 3),
+      passes: (1 + (i % 3)) as 1 | 2 | 3,
     });
   }
   pours.push({ kind: "topLine", id: "top", colour: 2, volumeMm3: AREA * 1, trace, acrossMm: 40 });

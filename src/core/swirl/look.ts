@@ -32,3 +32,28 @@ export const LAYER_UNEVENNESS = 0.2;
 export const TOP_LINE = { depthMm: 3.5, wobbleMm: 2.5 } as const;
 /** Widest gap a plume may open, as a share of the width. */
 export const WIDEST_GAP = 0.8;
+
+/** Radius of what each tool drags along, mm; a wire by its thickness. */
+export const TOOL_REACH_MM = {
+  toothpick: 4,
+  skewer: 6.5,
+  rod: 9,
+  "craft-stick": 16,
+  "tongue-stick": 22,
+  spoon: 28,
+} as const;
+export const wireReachMm = (thicknessMm: number): number => 6.5 + 1.3 * thicknessMm;
+
+/** How far batter follows a tool at a trace: thin closes up again, thick does not follow. */
+export const strokeCoupling = (s: number): number => 0.35 + 0.45 * Math.exp(-(((s - 2.8) / 1.1) ** 2));
+/** Height over which a tool's drag fades in from its tip, mm; a spoon's more. */
+export const fadeMm = (reachMm: number): number => (reachMm > 25 ? 26 : 7);
+/** How far a tool's way wanders with depth or along the loaf, mm. */
+export const STROKE_WANDER_MM = 3.4;
+/** Wander of lane boundaries and seep under the plates, mm. */
+export const LANE_WANDER_MM = 2.6;
+export const seepMm = (s: number): number => 2 + 5 * thinness(s);
+/** Raggedness that a hand leaves in sheets and passes, mm: more when thick. */
+export const handMm = (s: number): number => 1.6 + 1.1 * clamp(s - 1.2, 0, 3);
+/** Passes in which a pot is poured out, of which every third punches in. */
+export const POT_PASSES = 10;

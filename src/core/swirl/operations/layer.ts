@@ -1,11 +1,13 @@
 import { LAYER_UNEVENNESS } from "../look";
 import { alongLoaf, noiseAt, noiseTable } from "../noise";
+import type { DepositPaint } from "../paintDeposit";
 import type { CompiledOperation, Point, Points } from "../points";
 import { generator } from "../random";
 
 export interface LayerInput {
   seed: number;
   colour: number;
+  paint?: DepositPaint;
   lengthMm: number;
   widthMm: number;
   /** Level before, mm, and how much the layer adds, mm. */
@@ -23,7 +25,7 @@ const MODES = 2;
  * across, so each section keeps its area. Claims what lies above h1 - g; below it y = (h1 y' - G)/h, z = z' h/(h1 - g).
  */
 export function compileLayer(input: LayerInput): CompiledOperation {
-  const { lengthMm, widthMm, levelMm: h, addsMm: dh, colour } = input;
+  const { lengthMm, widthMm, levelMm: h, addsMm: dh, colour, paint } = input;
   const h1 = h + dh;
   const random = generator(input.seed);
   const waves = Array.from({ length: MODES }, () => noiseTable(random, 1, 3));
@@ -49,7 +51,10 @@ export function compileLayer(input: LayerInput): CompiledOperation {
     inverse(points: Points) {
       const { x, y, z, live } = points;
       if (h <= 0) {
-        for (let n = 0; n < points.liveCount; n++) points.colour[live[n]] = colour;
+        for (let n = 0; n < points.liveCount; n++) {
+          const i = live[n];
+          points.colour[i] = paint ? paint(x[i] / lengthMm, y[i] / widthMm, z[i] / h1) : colour;
+        }
         points.liveCount = 0;
         return;
       }
@@ -61,7 +66,7 @@ export function compileLayer(input: LayerInput): CompiledOperation {
         const v = y[i] / widthMm;
         const g = thickness(v);
         if (z[i] >= h1 - g) {
-          points.colour[i] = colour;
+          points.colour[i] = paint ? paint(x[i] / lengthMm, gathered(v) / dh, (z[i] - h1 + g) / g) : colour;
           continue;
         }
         y[i] = (widthMm * (h1 * v - gathered(v))) / h;

@@ -1,5 +1,6 @@
 import { WIDEST_GAP } from "../look";
 import { alongLoaf, NOISE_MASK, NOISE_NODES, type NoiseTable, noiseAt, noiseTable } from "../noise";
+import type { DepositPaint } from "../paintDeposit";
 import type { CompiledOperation, Point, Points } from "../points";
 import { PROFILE_NODES, type Profile } from "../profile";
 import { generator } from "../random";
@@ -7,6 +8,7 @@ import { generator } from "../random";
 export interface PlumeInput {
   seed: number;
   colour: number;
+  paint?: DepositPaint;
   lengthMm: number;
   widthMm: number;
   levelMm: number;
@@ -41,6 +43,7 @@ export function plumeBottomMm(bottomMm: number, levelMm: number, addsMm: number,
 /** Flat record of one plume. Maps are plain functions of it: closures would each have to warm up anew. */
 interface Plume {
   colour: number;
+  paint: DepositPaint | null;
   lengthMm: number;
   widthMm: number;
   topMm: number;
@@ -75,6 +78,7 @@ export function compilePlume(input: PlumeInput): CompiledOperation {
   const random = generator(input.seed);
   const plume: Plume = {
     colour: input.colour,
+    paint: input.paint ?? null,
     lengthMm: input.lengthMm,
     widthMm: input.widthMm,
     topMm: input.levelMm + input.addsMm,
@@ -140,7 +144,9 @@ function plumeInverse(o: Plume, points: Points): void {
       const a = yc * left;
       if (yi < a) y[i] = yi / left;
       else if (yi < a + f * wide) {
-        claimed[i] = colour;
+        claimed[i] = o.paint
+          ? o.paint(x[i] / o.lengthMm, (yi - a) / (f * wide), cumulative[k] + (pa + pk) * frac * HALF_NODE)
+          : colour;
         continue;
       } else y[i] = (yi - f * wide) / left;
       z[i] = zi - adds * (cumulative[k] + (pa + pk) * frac * HALF_NODE);

@@ -1,0 +1,317 @@
+import { alongLoaf, type NoiseTable, noiseAt, noiseTable } from "../noise";
+import type { Path } from "../paths";
+import type { CompiledOperation, Point, Points } from "../points";
+import { generator } from "../random";
+
+export interface StrokeInput {
+  seed: number;
+  /** Plane that the tool moves in: a rod stands along z and moves in x-y; a wire lies along x and moves in y-z. */
+  plane: "xy" | "yz";
+  /** Way of the tool in its plane, mm. */
+  path: Path;
+  lengthMm: number;
+  widthMm: number;
+  levelMm: number;
+  /** Radius of what is dragged along, mm. */
+  reachMm: number;
+  /** Share of the tool's movement that batter on its line follows, 0..1. */
+  coupling: number;
+  /** Height of the tool's tip above the floor, mm; it drags from there up, fading in over `fadeMm` below it. For a rod. */
+  tipMm: number;
+  fadeMm: number;
+  /** How far the way wanders with the third coordinate, mm. */
+  wanderMm: number;
+}
+
+const LAMBDA_PER_REACH = 1 / 2.2;
+const CHUNK = 8;
+const GROUP = 8;
+/** Distance over which walls and surface hold the flow back, share of the reach; and where the tool touches them, mm. */
+const WALL_SHARE = 0.6;
+const TOUCH_MM = 3;
+
+/** The way cut into substeps, with bounding boxes of chunks and of groups of chunks. */
+interface Substeps {
+  count: number;
+  midA: Float64Array;
+  midB: Float64Array;
+  stepA: Float64Array;
+  stepB: Float64Array;
+  /** Coupling of each substep. */
+  strength: Float64Array;
+  chunks: Float64Array;
+  groups: Float64Array;
+}
+
+function boxes(count: number, per: number, read: (i: number, box: number[]) => void): Float64Array {
+  const n = Math.ceil(count / per);
+  const out = new Float64Array(n * 4);
+  for (let k = 0; k < n; k++) {
+    const box = [
+      Number.POSITIVE_INFINITY,
+      Number.NEGATIVE_INFINITY,
+      Number.POSITIVE_INFINITY,
+      Number.NEGATIVE_INFINITY,
+    ];
+    for (let i = k * per; i < Math.min(count, (k + 1) * per); i++) read(i, box);
+    out.set(box, k * 4);
+  }
+  return out;
+}
+
+function substepsOf(path: Path, stepMm: number, coupling: number): Substeps {
+  const midA: number[] = [];
+  const midB: number[] = [];
+  const stepA: number[] = [];
+  const stepB: number[] = [];
+  const strength: number[] = [];
+  for (const { points, share } of path) {
+    for (let i = 1; i < points.length; i++) {
+      const [a0, b0] = points[i - 1];
+      const [a1, b1] = points[i];
+      const n = Math.max(1, Math.ceil(Math.hypot(a1 - a0, b1 - b0) / stepMm));
+      for (let k = 0; k < n; k++) {
+        midA.push(a0 + ((a1 - a0) * (k + 0.5)) / n);
+        midB.push(b0 + ((b1 - b0) * (k + 0.5)) / n);
+        stepA.push((a1 - a0) / n);
+        stepB.push((b1 - b0) / n);
+        strength.push(coupling * share);
+      }
+    }
+  }
+  const chunks = boxes(midA.length, CHUNK, (i, box) => {
+    box[0] = Math.min(box[0], midA[i]);
+    box[1] = Math.max(box[1], midA[i]);
+    box[2] = Math.min(box[2], midB[i]);
+    box[3] = Math.max(box[3], midB[i]);
+  });
+  const groups = boxes(chunks.length / 4, GROUP, (i, box) => {
+    box[0] = Math.min(box[0], chunks[i * 4]);
+    box[1] = Math.max(box[1], chunks[i * 4 + 1]);
+    box[2] = Math.min(box[2], chunks[i * 4 + 2]);
+    box[3] = Math.max(box[3], chunks[i * 4 + 3]);
+  });
+  return {
+    count: midA.length,
+    midA: Float64Array.from(midA),
+    midB: Float64Array.from(midB),
+    stepA: Float64Array.from(stepA),
+    stepB: Float64Array.from(stepB),
+    strength: Float64Array.from(strength),
+    chunks,
+    groups,
+  };
+}
+
+interface Stroke extends StrokeInput {
+  sizeA: number;
+  sizeB: number;
+  wall: number;
+  wanderA: NoiseTable;
+  wanderB: NoiseTable;
+  cache: Map<number, Substeps>;
+}
+
+const stepsAt = (o: Stroke, fineness: number): Substeps => {
+  const perLambda = Math.max(1, Math.round(3 * fineness));
+  const known = o.cache.get(perLambda);
+  if (known) return known;
+  const made = substepsOf(o.path, (o.reachMm * LAMBDA_PER_REACH) / perLambda, o.coupling);
+  o.cache.set(perLambda, made);
+  return made;
+};
+
+/** How much the tool drags at a height: 1 above its tip, fading to 0 below it. */
+function drag(o: Stroke, z: number): number {
+  if (z >= o.tipMm) return 1;
+  const t = 1 - (o.tipMm - z) / o.fadeMm;
+  return t <= 0 ? 0 : t * t * (3 - 2 * t);
+}
+
+/**
+ * A tool drawn through batter: in its plane a divergence-free flow with stream function psi = c C G w, C = D x r, G = (1 - |r|^2/R^2)^3, w the product of
+ * wall factors t(2-t); midpoint rule, the last substep first for the inverse. Substeps out of reach are passed over by two levels of boxes.
+ */
+export function compileStroke(input: StrokeInput): CompiledOperation {
+  const random = generator(input.seed);
+  const isRod = input.plane === "xy";
+  const stroke: Stroke = {
+    ...input,
+    sizeA: isRod ? input.lengthMm : input.widthMm,
+    sizeB: isRod ? input.widthMm : input.levelMm,
+    wall: Math.max(TOUCH_MM, Math.min(WALL_SHARE * input.reachMm, TOUCH_MM + 0.12 * input.reachMm)),
+    wanderA: noiseTable(random, 1, 4),
+    wanderB: noiseTable(random, 1, 4),
+    cache: new Map(),
+  };
+  return {
+    kind: isRod ? "rod" : "wire",
+    levelMm: input.levelMm,
+    inverse: (points, fineness) => inverse(stroke, points, fineness),
+    forward: (point) => forward(stroke, point),
+  };
+}
+
+const shiftU = (o: Stroke, third: number) =>
+  o.plane === "xy" ? third / Math.max(60, o.levelMm) : alongLoaf(third, o.lengthMm);
+
+function inverse(o: Stroke, points: Points, fineness: number): void {
+  const { x, y, z, live, liveCount } = points;
+  const steps = stepsAt(o, fineness);
+  if (steps.count === 0) return;
+  const isRod = o.plane === "xy";
+  const [a, b, third] = isRod ? [x, y, z] : [y, z, x];
+  const fixed = !isRod && points.sectionX !== null;
+  let sa = 0;
+  let sb = 0;
+  if (fixed) {
+    const u = shiftU(o, points.sectionX!);
+    sa = o.wanderMm * noiseAt(o.wanderA, u);
+    sb = o.wanderMm * noiseAt(o.wanderB, u);
+  }
+  for (let n = 0; n < liveCount; n++) {
+    const i = live[n];
+    const d = isRod ? drag(o, z[i]) : 1;
+    if (d === 0) continue;
+    if (!fixed) {
+      const u = shiftU(o, third[i]);
+      sa = o.wanderMm * noiseAt(o.wanderA, u);
+      sb = o.wanderMm * noiseAt(o.wanderB, u);
+    }
+    carryBack(o, steps, a, b, i, sa, sb, d);
+  }
+}
+
+/** Takes slot `i` back through all substeps that reach it. */
+function carryBack(
+  o: Stroke,
+  s: Substeps,
+  a: Float64Array,
+  b: Float64Array,
+  i: number,
+  sa: number,
+  sb: number,
+  d: number,
+): void {
+  const R = o.reachMm;
+  const { groups, chunks } = s;
+  let pa = a[i];
+  let pb = b[i];
+  for (let g = groups.length / 4 - 1; g >= 0; g--) {
+    const q = g * 4;
+    if (
+      pa < groups[q] + sa - R ||
+      pa > groups[q + 1] + sa + R ||
+      pb < groups[q + 2] + sb - R ||
+      pb > groups[q + 3] + sb + R
+    )
+      continue;
+    const lastChunk = Math.min(chunks.length / 4, (g + 1) * GROUP) - 1;
+    for (let c = lastChunk; c >= g * GROUP; c--) {
+      const k = c * 4;
+      if (
+        pa < chunks[k] + sa - R ||
+        pa > chunks[k + 1] + sa + R ||
+        pb < chunks[k + 2] + sb - R ||
+        pb > chunks[k + 3] + sb + R
+      )
+        continue;
+      const last = Math.min(s.count, (c + 1) * CHUNK) - 1;
+      for (let j = last; j >= c * CHUNK; j--) {
+        if (!step(o, s, j, pa, pb, sa, sb, -d)) continue;
+        pa = stepped.a;
+        pb = stepped.b;
+      }
+    }
+  }
+  a[i] = pa;
+  b[i] = pb;
+}
+
+const stepped = { a: 0, b: 0 };
+
+/** One midpoint step of a substep's flow, forward for positive `d`, back for negative. False when out of reach. */
+function step(o: Stroke, s: Substeps, j: number, pa: number, pb: number, sa: number, sb: number, d: number): boolean {
+  const inv = 1 / (o.reachMm * o.reachMm);
+  const ca = s.midA[j] + sa;
+  const cb = s.midB[j] + sb;
+  const far = 1 - ((pa - ca) * (pa - ca) + (pb - cb) * (pb - cb)) * inv;
+  if (far <= 0) return false;
+  const da = s.stepA[j];
+  const db = s.stepB[j];
+  const strength = s.strength[j] * d;
+  const { sizeA, sizeB, wall } = o;
+  const invWall = 1 / wall;
+  let ma = pa;
+  let mb = pb;
+  let ua = 0;
+  let ub = 0;
+  for (let half = 0; half < 2; half++) {
+    const ra = ma - ca;
+    const rb = mb - cb;
+    const m = 1 - (ra * ra + rb * rb) * inv;
+    if (m <= 0) {
+      ua = 0;
+      ub = 0;
+      break;
+    }
+    let wa = 1;
+    let dwa = 0;
+    if (ma < wall) {
+      const t = Math.max(0, ma * invWall);
+      wa = t * (2 - t);
+      dwa = (2 - 2 * t) * invWall;
+    } else if (sizeA - ma < wall) {
+      const t = Math.max(0, (sizeA - ma) * invWall);
+      wa = t * (2 - t);
+      dwa = (2 * t - 2) * invWall;
+    }
+    let wb = 1;
+    let dwb = 0;
+    if (mb < wall) {
+      const t = Math.max(0, mb * invWall);
+      wb = t * (2 - t);
+      dwb = (2 - 2 * t) * invWall;
+    } else if (sizeB - mb < wall) {
+      const t = Math.max(0, (sizeB - mb) * invWall);
+      wb = t * (2 - t);
+      dwb = (2 * t - 2) * invWall;
+    }
+    const G = m * m * m;
+    const dG = -6 * m * m * inv;
+    const C = da * rb - db * ra;
+    ua = strength * wa * (da * G * wb + C * (dG * rb * wb + G * dwb));
+    ub = -strength * wb * (-db * G * wa + C * (dG * ra * wa + G * dwa));
+    if (half === 0) {
+      ma = pa + ua / 2;
+      mb = pb + ub / 2;
+    }
+  }
+  stepped.a = Math.min(sizeA, Math.max(0, pa + ua));
+  stepped.b = Math.min(sizeB, Math.max(0, pb + ub));
+  return true;
+}
+
+function forward(o: Stroke, point: Point): void {
+  const s = stepsAt(o, 1);
+  const isRod = o.plane === "xy";
+  const d = isRod ? drag(o, point.z) : 1;
+  if (d === 0) return;
+  const u = shiftU(o, isRod ? point.z : point.x);
+  const sa = o.wanderMm * noiseAt(o.wanderA, u);
+  const sb = o.wanderMm * noiseAt(o.wanderB, u);
+  let pa = isRod ? point.x : point.y;
+  let pb = isRod ? point.y : point.z;
+  for (let j = 0; j < s.count; j++) {
+    if (!step(o, s, j, pa, pb, sa, sb, d)) continue;
+    pa = stepped.a;
+    pb = stepped.b;
+  }
+  if (isRod) {
+    point.x = pa;
+    point.y = pb;
+  } else {
+    point.y = pa;
+    point.z = pb;
+  }
+}

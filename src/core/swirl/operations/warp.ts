@@ -1,0 +1,144 @@
+import { alongLoaf, noiseAt, noiseTable } from "../noise";
+import type { CompiledOperation, Point, Points } from "../points";
+import { generator } from "../random";
+
+export interface WarpInput {
+  seed: number;
+  lengthMm: number;
+  widthMm: number;
+  levelMm: number;
+  /** How far batter is moved at most, about, mm. */
+  amplitudeMm: number;
+  /** Only this far below the surface, mm; null through all. */
+  topMm: number | null;
+  /** Highest number of half waves across and up. */
+  modes: number;
+}
+
+/** Cuts along the loaf for which the flow is tabulated, and nodes of one table across and up. */
+const SLABS = 128;
+const ACROSS = 41;
+const UP = 33;
+
+interface Mode {
+  k: number;
+  l: number;
+  weight: number;
+  along: Float64Array;
+}
+
+/** One warp: its modes, and the velocities (across, up; mm) per slab, made when first needed. */
+interface Warp extends Omit<WarpInput, "modes"> {
+  bottomMm: number;
+  scale: number;
+  modes: Mode[];
+  slabs: (Float32Array | undefined)[];
+}
+
+/** Sine and cosine of n half waves at the nodes of an axis. */
+function waves(modes: number, nodes: number): { sin: Float64Array[]; cos: Float64Array[] } {
+  const table = (of: (v: number) => number) =>
+    Array.from({ length: modes + 1 }, (_, n) =>
+      Float64Array.from({ length: nodes }, (_, i) => of((n * Math.PI * i) / (nodes - 1))),
+    );
+  return { sin: table(Math.sin), cos: table(Math.cos) };
+}
+const MOST_WAVES = 8;
+const acrossWaves = waves(MOST_WAVES, ACROSS);
+const upWaves = waves(MOST_WAVES, UP);
+
+function slabAt(o: Warp, x: number): Float32Array {
+  const j = Math.min(SLABS - 1, Math.max(0, Math.floor((x / o.lengthMm) * SLABS)));
+  const known = o.slabs[j];
+  if (known) return known;
+  const made = new Float32Array(ACROSS * UP * 2);
+  const u = alongLoaf(((j + 0.5) * o.lengthMm) / SLABS, o.lengthMm);
+  for (const m of o.modes) {
+    const weight = o.scale * m.weight * (0.6 + 0.4 * noiseAt(m.along, u));
+    const vy = (weight * m.l * Math.PI) / (o.levelMm - o.bottomMm);
+    const vz = (-weight * m.k * Math.PI) / o.widthMm;
+    const [sinY, cosY, sinZ, cosZ] = [acrossWaves.sin[m.k], acrossWaves.cos[m.k], upWaves.sin[m.l], upWaves.cos[m.l]];
+    for (let b = 0, q = 0; b < UP; b++) {
+      for (let a = 0; a < ACROSS; a++, q += 2) {
+        made[q] += vy * sinY[a] * cosZ[b];
+        made[q + 1] += vz * cosY[a] * sinZ[b];
+      }
+    }
+  }
+  o.slabs[j] = made;
+  return made;
+}
+
+/**
+ * Unevenness of a hand: a divergence-free flow in every cross-section, psi = sum a n(x) sin(k pi y/W) sin(l pi z/h), zero on walls, floor and surface; one
+ * midpoint step through a table of it. Near the top alone it is a settling or the peaks of a spoon.
+ */
+export function compileWarp(input: WarpInput): CompiledOperation {
+  const { widthMm: W, levelMm: h } = input;
+  const random = generator(input.seed);
+  const modes: Mode[] = [];
+  for (let k = 1; k <= input.modes; k++) {
+    for (let l = 1; l <= Math.max(1, Math.round(input.modes / 2)); l++) {
+      if (modes.length >= MOST_MODES) break;
+      modes.push({ k, l, weight: (random() - 0.5) / Math.sqrt(k * l), along: noiseTable(random, 1, 4) });
+    }
+  }
+  const bottomMm = input.topMm === null ? 0 : Math.max(0, h - input.topMm);
+  const scale = (input.amplitudeMm * Math.min(W, (h - bottomMm) * 2)) / (Math.PI * 1.6);
+  const warp: Warp = { ...input, bottomMm, scale, modes, slabs: new Array(SLABS) };
+  return {
+    kind: "warp",
+    levelMm: h,
+    inverse(points: Points) {
+      const { x, y, z, live, liveCount, sectionX } = points;
+      let slab = slabAt(warp, sectionX ?? 0);
+      for (let n = 0; n < liveCount; n++) {
+        const i = live[n];
+        if (z[i] <= bottomMm) continue;
+        if (sectionX === null) slab = slabAt(warp, x[i]);
+        step(warp, slab, y[i], z[i], -1);
+        y[i] = moved.y;
+        z[i] = moved.z;
+      }
+    },
+    forward(point: Point) {
+      if (point.z <= bottomMm) return;
+      step(warp, slabAt(warp, point.x), point.y, point.z, 1);
+      point.y = moved.y;
+      point.z = moved.z;
+    },
+  };
+}
+
+const MOST_MODES = 9;
+const moved = { y: 0, z: 0 };
+
+function step(o: Warp, slab: Float32Array, y: number, z: number, direction: 1 | -1): void {
+  const { widthMm: W, levelMm: h, bottomMm } = o;
+  const perY = (ACROSS - 1) / W;
+  const perZ = (UP - 1) / (h - bottomMm);
+  let my = y;
+  let mz = z;
+  let vy = 0;
+  let vz = 0;
+  for (let half = 0; half < 2; half++) {
+    const a = my * perY;
+    const b = (mz - bottomMm) * perZ;
+    const ai = a >= ACROSS - 1 ? ACROSS - 2 : a > 0 ? a | 0 : 0;
+    const bi = b >= UP - 1 ? UP - 2 : b > 0 ? b | 0 : 0;
+    const fa = a - ai;
+    const fb = b - bi;
+    const q = (bi * ACROSS + ai) * 2;
+    const r = q + ACROSS * 2;
+    const lowY = slab[q] + (slab[q + 2] - slab[q]) * fa;
+    const highY = slab[r] + (slab[r + 2] - slab[r]) * fa;
+    const lowZ = slab[q + 1] + (slab[q + 3] - slab[q + 1]) * fa;
+    const highZ = slab[r + 1] + (slab[r + 3] - slab[r + 1]) * fa;
+    vy = direction * (lowY + (highY - lowY) * fb);
+    vz = direction * (lowZ + (highZ - lowZ) * fb);
+    my = y + vy / 2;
+    mz = z + vz / 2;
+  }
+  moved.y = y + vy < 0 ? 0 : Math.min(y + vy, W);
+  moved.z = z + vz < bottomMm ? bottomMm : Math.min(z + vz, h);
+}
