@@ -34,7 +34,7 @@ async function runSliced<T>(drawing: Generator<void, T>, generation: number): Pr
 
 async function work(job: FaceJob): Promise<void> {
   const startMs = performance.now();
-  const design: CompiledDesign = compileDesign(job.design);
+  const design: CompiledDesign = compileDesign(job.design, job.upTo);
   const palette = makePalette(job.palette);
   const answer = (request: FaceRequest, stage: FaceStage, image: IndexImage, rgba: Uint8ClampedArray<ArrayBuffer>) => {
     const message: FaceAnswer = {
@@ -51,14 +51,18 @@ async function work(job: FaceJob): Promise<void> {
   for (const r of job.requests) {
     const width = Math.max(1, Math.round(r.width / COARSE));
     const height = Math.max(1, Math.round(r.height / COARSE));
-    const image = await runSliced(drawIndices(design, r.view, width, height, FINENESS.coarse), job.generation);
+    const image = await runSliced(
+      drawIndices(design, r.view, width, height, FINENESS.coarse, job.frameMm),
+      job.generation,
+    );
     if (!image) return;
     answer(r, "coarse", image, paint(image, palette));
   }
+  if (job.isCoarse) return;
   const full: { request: FaceRequest; image: IndexImage; rgba: Uint8ClampedArray<ArrayBuffer> }[] = [];
   for (const request of job.requests) {
     const image = await runSliced(
-      drawIndices(design, request.view, request.width, request.height, FINENESS.full),
+      drawIndices(design, request.view, request.width, request.height, FINENESS.full, job.frameMm),
       job.generation,
     );
     if (!image) return;
@@ -67,7 +71,7 @@ async function work(job: FaceJob): Promise<void> {
     answer(request, "full", image, rgba);
   }
   for (const { request, image, rgba } of full) {
-    const edges = await runSliced(refineEdges(design, request.view, image, FINENESS.full), job.generation);
+    const edges = await runSliced(refineEdges(design, request.view, image, FINENESS.full, job.frameMm), job.generation);
     if (!edges) return;
     blendEdges(rgba, edges, palette);
     answer(request, "smooth", image, rgba);

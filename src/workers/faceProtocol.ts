@@ -15,6 +15,11 @@ export interface FaceJob {
   design: Design;
   palette: string[];
   requests: FaceRequest[];
+  /** Only the first so many operations, and the height shown, mm: a still of the film of the pour. */
+  upTo?: number;
+  frameMm?: number;
+  /** Coarse pictures alone, while something is dragged. */
+  isCoarse?: boolean;
 }
 
 /** coarse: a quarter of the resolution each way; full: one sample a pixel; smooth: edges refined. */

@@ -9,11 +9,12 @@ const ROUNDS = 3;
 /** Part of a compartment's batter that each round pours. */
 const ROUND_PARTS = [0.2, 0.4, 0.4] as const;
 
-/** Colours over the compartments, mirrored about the middle where there are fewer than compartments. */
+/** Colours over the compartments, mirrored about the middle where that shows them all, else one after another. */
 function laidAcross(order: readonly Portion[], count: number): Portion[] {
+  const isMirrored = order.length <= Math.ceil(count / 2);
   return Array.from({ length: count }, (_, i) => {
-    const fromEdge = Math.min(i, count - 1 - i);
-    return order.length >= count ? order[i] : order[fromEdge % order.length];
+    const place = isMirrored ? Math.min(i, count - 1 - i) : i;
+    return order[place % order.length];
   });
 }
 

@@ -352,6 +352,8 @@ function slopeSheets(b: Build, sheets: { colour: number; volumeMm3: number }[], 
   warp(b, hashSeed(seed, "strokes"), handMm(s) * 0.8, null, 3);
 }
 
+/** A stream from a pot stirs what it falls on more than a laid sheet does. */
+const IN_POT_HANDS = 4.5;
 const chordProfile = () => tabulate((t) => 0.35 + Math.sin(Math.PI * Math.min(1, t * 1.1)));
 
 /** Pours the pot out: on a tilt as sheets, else in passes that lie on at alternating sides, every third one punching in. */
@@ -387,10 +389,10 @@ function pourPot(b: Build, pour: Extract<DesignPour, { kind: "potPour" }>, seed:
       ...box,
       along: footprint((u) => (pour.way === "one-place" ? 0.2 : 0) + spot(u)),
       across: footprint((u) => 0.25 + bump(side + 0.1 * (random() - 0.5), 0.8)(u)),
-      depthMm: b.levelMm * 0.18 * random(),
+      depthMm: b.levelMm * 0.3 * random(),
     });
     deposit(b, lens, addsMm);
-    warp(b, hashSeed(seed, `hand${i}`), handMm(pour.trace) * 0.75, null, 4);
+    warp(b, hashSeed(seed, `hand${i}`), handMm(pour.trace) * IN_POT_HANDS, null, 5);
   }
 }
 

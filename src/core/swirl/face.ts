@@ -1,20 +1,18 @@
 import type { CompiledDesign } from "./design";
 import { createPoints, type Points, restart } from "./points";
 import { sample, TILE } from "./sample";
+import { type Frame, frameOf, type View } from "./view";
 
-/** A plane through the finished mould to be drawn. */
-export type View =
-  /** Cut across the loaf at x: y to the right, z up. */
-  | { kind: "across"; atMm: number }
-  /** Seen from above at a depth below the surface: x to the right, the near wall below. */
-  | { kind: "above"; depthMm: number };
+export type { View } from "./view";
 
 /** Size of what a view shows, mm. */
 export function viewSizeMm(design: CompiledDesign, view: View): { widthMm: number; heightMm: number } {
-  return view.kind === "across"
-    ? { widthMm: design.widthMm, heightMm: design.levelMm }
-    : { widthMm: design.lengthMm, heightMm: design.widthMm };
+  const { widthMm, heightMm } = frameOf(design, view);
+  return { widthMm, heightMm };
 }
+
+/** Colour index of a place of a picture where there is no batter. */
+export const OUTSIDE = 254;
 
 /** Colour indices of a picture, row by row from the top left. */
 export interface IndexImage {
@@ -26,44 +24,63 @@ export interface IndexImage {
 type Place = (points: Points, slot: number, u: number, v: number) => void;
 
 /** Writes the sample at picture position u,v (0..1 from the top left) into a slot. */
-function placer(design: CompiledDesign, view: View): Place {
-  const { lengthMm, widthMm, levelMm } = design;
-  if (view.kind === "across") {
-    return (points, slot, u, v) => {
-      points.x[slot] = view.atMm;
-      points.y[slot] = u * widthMm;
-      points.z[slot] = (1 - v) * levelMm;
-    };
-  }
-  const z = Math.max(0, levelMm - view.depthMm);
+function placer(frame: Frame): Place {
+  const { origin: o, right: r, down: d } = frame;
   return (points, slot, u, v) => {
-    points.x[slot] = u * lengthMm;
-    points.y[slot] = (1 - v) * widthMm;
-    points.z[slot] = z;
+    points.x[slot] = o[0] + u * r[0] + v * d[0];
+    points.y[slot] = o[1] + u * r[1] + v * d[1];
+    points.z[slot] = o[2] + u * r[2] + v * d[2];
   };
+}
+
+/** Takes samples that lie outside the batter from the live ones and marks them. Only where a view can leave it. */
+function blankOutside(design: CompiledDesign, points: Points): void {
+  const { x, y, z, live, colour } = points;
+  let kept = 0;
+  for (let n = 0; n < points.liveCount; n++) {
+    const i = live[n];
+    const isInside =
+      x[i] >= 0 &&
+      x[i] <= design.lengthMm &&
+      y[i] >= 0 &&
+      y[i] <= design.widthMm &&
+      z[i] >= 0 &&
+      z[i] <= design.levelMm;
+    if (isInside) live[kept++] = i;
+    else colour[i] = OUTSIDE;
+  }
+  points.liveCount = kept;
 }
 
 const sectionOf = (view: View) => (view.kind === "across" ? view.atMm : null);
 
-/** Draws a view tile by tile; yields after every tile so that a caller can stop or let others in. Returns the picture. */
+/** Draws the samples of a tile. */
+function drawTile(design: CompiledDesign, view: View, frame: Frame, points: Points, count: number, fineness: number) {
+  restart(points, count, sectionOf(view));
+  if (view.kind === "tilted" || frame.origin[2] > design.levelMm) blankOutside(design, points);
+  sample(design, points, fineness);
+}
+
+/** Draws a view tile by tile, up to `frameMm` above the floor; yields after every tile so that a caller can stop or let others in. Returns the picture. */
 export function* drawIndices(
   design: CompiledDesign,
   view: View,
   width: number,
   height: number,
   fineness: number,
+  frameMm = design.levelMm,
 ): Generator<void, IndexImage> {
   const colour = new Uint8Array(width * height);
   const points = createPoints(TILE);
-  const place = placer(design, view);
+  const frame = frameOf(design, view, frameMm);
+  const place = placer(frame);
   for (let start = 0; start < colour.length; start += TILE) {
     const count = Math.min(TILE, colour.length - start);
     for (let i = 0; i < count; i++) {
       const pixel = start + i;
       place(points, i, ((pixel % width) + 0.5) / width, (Math.floor(pixel / width) + 0.5) / height);
     }
-    restart(points, count, sectionOf(view));
-    sample(design, points, fineness);
+    drawTile(design, view, frame, points, count, fineness);
     colour.set(points.colour.subarray(0, count), start);
     yield;
   }
@@ -102,11 +119,13 @@ export function* refineEdges(
   view: View,
   image: IndexImage,
   fineness: number,
+  frameMm = design.levelMm,
 ): Generator<void, { pixels: Int32Array; samples: Uint8Array }> {
   const pixels = edgePixels(image);
   const samples = new Uint8Array(pixels.length * SUB.length);
   const points = createPoints(TILE);
-  const place = placer(design, view);
+  const frame = frameOf(design, view, frameMm);
+  const place = placer(frame);
   const perTile = TILE / SUB.length;
   for (let start = 0; start < pixels.length; start += perTile) {
     const count = Math.min(perTile, pixels.length - start);
@@ -118,8 +137,7 @@ export function* refineEdges(
         place(points, i * SUB.length + k, u, v);
       }
     }
-    restart(points, count * SUB.length, sectionOf(view));
-    sample(design, points, fineness);
+    drawTile(design, view, frame, points, count * SUB.length, fineness);
     samples.set(points.colour.subarray(0, count * SUB.length), start * SUB.length);
     yield;
   }

@@ -41,8 +41,9 @@ function lengthwise(L: number, W: number, loops: number): Path {
   });
 }
 
-function circles(L: number, W: number, loops: number): Path {
-  return Array.from({ length: loops }, (_, k) => {
+/** Long loops around the loaf from the walls inward, then, a quarter turned, loops across it that travel along. */
+function circles(L: number, W: number, pitch: number, loops: number): Path {
+  const around = Array.from({ length: loops }, (_, k) => {
     const shrink = 1 - k / (loops + 1);
     const a = (L / 2 - MARGIN_MM - 3) * (0.35 + 0.65 * shrink);
     const b = (W / 2 - MARGIN_MM - 3) * shrink;
@@ -54,6 +55,17 @@ function circles(L: number, W: number, loops: number): Path {
       share: 1,
     };
   });
+  const turns = Math.max(1, Math.round(L / pitch));
+  const r = Math.min(pitch, L / 4);
+  const m = MARGIN_MM + 3;
+  const across: Path[number] = {
+    points: curve(CURVE_NODES * turns, (t) => [
+      m + r + (L - 2 * m - 2 * r) * t - r * Math.cos(2 * Math.PI * turns * t),
+      W / 2 + (W / 2 - m) * Math.sin(2 * Math.PI * turns * t),
+    ]),
+    share: 0.8,
+  };
+  return [...around, across];
 }
 
 function rim(L: number, W: number, loops: number): Path {
@@ -125,7 +137,7 @@ export function strokePath(o: Pick<Stroke, "path" | "pitchMm" | "loops" | "point
     case "centre-pass":
       return lengthwise(L, W, o.loops);
     case "circles":
-      return circles(L, W, o.loops);
+      return circles(L, W, o.pitchMm, o.loops);
     case "rim-turns":
       return rim(L, W, o.loops);
     case "figure-eights":

@@ -6,6 +6,7 @@ import type { OpenBatch } from "./useBatch";
 
 const TABS = [
   { id: "plan", label: "Plan", path: "" },
+  { id: "studio", label: "Studio", path: "/studio" },
   { id: "weigh", label: "Weigh up", path: "/weigh" },
   { id: "pour", label: "Pour", path: "/pour" },
   { id: "book", label: "Book", path: "/book" },
@@ -41,7 +42,7 @@ export function BatchHead({
         fieldClass="rounded border border-transparent bg-transparent px-1 font-head text-[22px] font-semibold hover:border-rule"
       />
       <div className="mb-1.5 min-w-0 flex-1 truncate text-muted">{children}</div>
-      {tab === "plan" && (
+      {(tab === "plan" || tab === "studio") && (
         <div className="mb-1 flex">
           <button
             type="button"

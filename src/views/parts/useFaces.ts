@@ -10,11 +10,16 @@ let generation = 0;
  * Pictures of a design, drawn off the main thread: coarse first, then full, then with smooth edges. Each list of requests has
  * a worker of its own. A change drops what is still being drawn; the last pictures stay until new ones come.
  */
-export function useFaces(design: Design | null, palette: string[], groups: FaceRequest[][]): Faces {
+export function useFaces(
+  design: Design | null,
+  palette: string[],
+  groups: FaceRequest[][],
+  still: Pick<FaceJob, "upTo" | "frameMm" | "isCoarse"> = {},
+): Faces {
   const [faces, setFaces] = useState<Faces>(new Map());
   const workers = useRef<Worker[]>([]);
   const newest = useRef<number[]>([]);
-  const jobKeys = groups.map((requests) => JSON.stringify([design, palette, requests]));
+  const jobKeys = groups.map((requests) => JSON.stringify([design, palette, requests, still]));
 
   useEffect(() => {
     return () => {
@@ -23,19 +28,19 @@ export function useFaces(design: Design | null, palette: string[], groups: FaceR
     };
   }, []);
 
-  const latest = useRef({ design, palette, groups });
-  latest.current = { design, palette, groups };
+  const latest = useRef({ design, palette, groups, still });
+  latest.current = { design, palette, groups, still };
   const sent = useRef<string[]>([]);
 
   // biome-ignore lint/correctness/useExhaustiveDependencies: jobKeys says by value what the design and the groups say by reference
   useEffect(() => {
-    const { design, palette, groups } = latest.current;
+    const { design, palette, groups, still } = latest.current;
     if (!design) return;
     groups.forEach((requests, i) => {
       if (sent.current[i] === jobKeys[i] && workers.current[i]) return;
       sent.current[i] = jobKeys[i];
       workers.current[i] ??= startWorker(i);
-      const job: FaceJob = { generation: ++generation, design, palette, requests };
+      const job: FaceJob = { generation: ++generation, design, palette, requests, ...still };
       newest.current[i] = job.generation;
       workers.current[i].postMessage(job);
     });

@@ -31,6 +31,8 @@ interface Mode {
 interface Warp extends Omit<WarpInput, "modes"> {
   bottomMm: number;
   scale: number;
+  /** Midpoint steps that it is made in. */
+  steps: number;
   modes: Mode[];
   slabs: (Float32Array | undefined)[];
 }
@@ -71,7 +73,7 @@ function slabAt(o: Warp, x: number): Float32Array {
 
 /**
  * Unevenness of a hand: a divergence-free flow in every cross-section, psi = sum a n(x) sin(k pi y/W) sin(l pi z/h), zero on walls, floor and surface; one
- * midpoint step through a table of it. Near the top alone it is a settling or the peaks of a spoon.
+ * midpoint step for every few millimetres, through a table of it. Near the top alone it is a settling or the peaks of a spoon.
  */
 export function compileWarp(input: WarpInput): CompiledOperation {
   const { widthMm: W, levelMm: h } = input;
@@ -84,8 +86,9 @@ export function compileWarp(input: WarpInput): CompiledOperation {
     }
   }
   const bottomMm = input.topMm === null ? 0 : Math.max(0, h - input.topMm);
-  const scale = (input.amplitudeMm * Math.min(W, (h - bottomMm) * 2)) / (Math.PI * 1.6);
-  const warp: Warp = { ...input, bottomMm, scale, modes, slabs: new Array(SLABS) };
+  const steps = Math.max(1, Math.ceil(input.amplitudeMm / STEP_MM));
+  const scale = (input.amplitudeMm * Math.min(W, (h - bottomMm) * 2)) / (Math.PI * 1.6 * steps);
+  const warp: Warp = { ...input, bottomMm, scale, steps, modes, slabs: new Array(SLABS) };
   return {
     kind: "warp",
     levelMm: h,
@@ -96,14 +99,14 @@ export function compileWarp(input: WarpInput): CompiledOperation {
         const i = live[n];
         if (z[i] <= bottomMm) continue;
         if (sectionX === null) slab = slabAt(warp, x[i]);
-        step(warp, slab, y[i], z[i], -1);
+        carry(warp, slab, y[i], z[i], -1);
         y[i] = moved.y;
         z[i] = moved.z;
       }
     },
     forward(point: Point) {
       if (point.z <= bottomMm) return;
-      step(warp, slabAt(warp, point.x), point.y, point.z, 1);
+      carry(warp, slabAt(warp, point.x), point.y, point.z, 1);
       point.y = moved.y;
       point.z = moved.z;
     },
@@ -111,7 +114,15 @@ export function compileWarp(input: WarpInput): CompiledOperation {
 }
 
 const MOST_MODES = 9;
+/** Amplitude that one midpoint step keeps the volume for, mm. */
+const STEP_MM = 4;
 const moved = { y: 0, z: 0 };
+
+function carry(o: Warp, slab: Float32Array, y: number, z: number, direction: 1 | -1): void {
+  moved.y = y;
+  moved.z = z;
+  for (let k = 0; k < o.steps; k++) step(o, slab, moved.y, moved.z, direction);
+}
 
 function step(o: Warp, slab: Float32Array, y: number, z: number, direction: 1 | -1): void {
   const { widthMm: W, levelMm: h, bottomMm } = o;

@@ -1,0 +1,50 @@
+import { TOOL_MM } from "../families/registry";
+import type { DesignPour } from "./design";
+import { type DesignNumbers, FLOOR_MM } from "./metrics";
+
+/** Shares below which a colour counts as missing from a face, and above which a face counts as mixed. */
+const MISSING = 0.004;
+const MUDDY = 0.3;
+const FAINT_SHARE = 0.015;
+
+const list = (words: readonly (string | number)[]) =>
+  words.length < 2 ? words.join("") : `${words.slice(0, -1).join(", ")} and ${words[words.length - 1]}`;
+
+/**
+ * What a soaper should know of a predicted design before pouring it, in words; most telling first.
+ * @param names of the colours, by index
+ */
+export function designWarnings(
+  numbers: DesignNumbers,
+  names: readonly string[],
+  pours: readonly DesignPour[],
+): string[] {
+  const warnings: string[] = [];
+  const poured = new Set(pours.filter((p) => p.volumeMm3 > 0).map((p) => p.colour));
+  for (const c of poured) {
+    const without = numbers.bars.flatMap((b, i) => (b.shares[c] < MISSING ? [i + 1] : []));
+    if (without.length === numbers.bars.length)
+      warnings.push(`No bar face shows ${names[c]}: it lies where no cut comes.`);
+    else if (without.length > 0)
+      warnings.push(
+        `${without.length > 1 ? "Bars" : "Bar"} ${list(without)} ${without.length > 1 ? "hold" : "holds"} no ${names[c]}.`,
+      );
+    else if (numbers.bars.every((b) => b.floor[c] < MISSING) && numbers.shares[c] > FAINT_SHARE)
+      warnings.push(`No ${names[c]} in the lowest ${FLOOR_MM} mm: thinner or higher pours reach down.`);
+  }
+  const wire = pours.find((p) => p.kind === "wire");
+  if (wire?.kind === "wire" && numbers.lineMm < wire.thicknessMm)
+    warnings.push(
+      `Lines are ${numbers.lineMm.toFixed(1)} mm wide on average, thinner than the wire (${wire.thicknessMm} mm): they will grey.`,
+    );
+  const stroke = pours.find((p) => p.kind === "stroke");
+  if (stroke?.kind === "stroke" && numbers.lineMm < TOOL_MM[stroke.tool].widthMm)
+    warnings.push(
+      `Lines are ${numbers.lineMm.toFixed(1)} mm wide on average, thinner than the ${TOOL_MM[stroke.tool].label} (${TOOL_MM[stroke.tool].widthMm} mm): another stroke will grey them.`,
+    );
+  if (numbers.muddiness > MUDDY)
+    warnings.push(
+      `${Math.round(100 * numbers.muddiness)} % of the face is so finely mixed that the eye blends it: fewer pours or strokes keep the colours apart.`,
+    );
+  return warnings;
+}

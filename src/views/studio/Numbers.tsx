@@ -1,0 +1,81 @@
+import type { Plan } from "../../core/plan/schema";
+import type { Design } from "../../core/swirl/design";
+import { designWarnings } from "../../core/swirl/judge";
+import type { DesignNumbers } from "../../core/swirl/metrics";
+
+const percent = (share: number) => `${Math.round(100 * share)} %`;
+
+/** What the picture yields: how much of each colour the bars show, how fine, how mixed, how alike; and what to mind. */
+export function Numbers({
+  plan,
+  design,
+  palette,
+  numbers,
+  progress,
+}: {
+  plan: Plan;
+  design: Design;
+  palette: string[];
+  numbers: DesignNumbers | null;
+  progress: number | null;
+}) {
+  const names = plan.portions.map((p) => p.name);
+  const warnings = numbers ? designWarnings(numbers, names, design.pours) : [];
+  return (
+    <div className="text-[13px]" aria-busy={progress !== null}>
+      {progress !== null && (
+        <p className="text-muted">
+          Measuring the bars… <progress className="align-middle" value={progress} max={1} aria-label="Bars measured" />
+        </p>
+      )}
+      {numbers && (
+        <>
+          {warnings.length > 0 && (
+            <ul className="mb-2 flex flex-col gap-1" aria-label="What to mind in this design">
+              {warnings.map((w) => (
+                <li key={w} className="notice-amber">
+                  {w}
+                </li>
+              ))}
+            </ul>
+          )}
+          <table className="w-full">
+            <caption className="text-left text-muted">Share of each colour on the bar faces, estimated</caption>
+            <tbody>
+              {names.map((name, c) => (
+                <tr key={plan.portions[c].id}>
+                  <th className="py-0.5 pr-2 text-left font-normal">
+                    <span
+                      aria-hidden="true"
+                      className="mr-1.5 inline-block size-3 border border-ink/40 align-[-1px]"
+                      style={{ background: palette[c] }}
+                    />
+                    {name}
+                  </th>
+                  <td className="text-right font-num">{percent(numbers.shares[c] ?? 0)}</td>
+                  <td className="pl-2 text-muted">
+                    ± {Math.max(0.1, 100 * (numbers.spread[c] ?? 0)).toFixed(1)} % from bar to bar
+                  </td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+          <dl className="mt-2 grid grid-cols-[auto_1fr] gap-x-3 gap-y-0.5">
+            <dt>Width of a line</dt>
+            <dd className="text-right font-num">{numbers.lineMm.toFixed(1)} mm</dd>
+            <dt>Blended to the eye</dt>
+            <dd className="text-right font-num">{percent(numbers.muddiness)} of the face</dd>
+            <dt>Likeness of neighbouring bars</dt>
+            <dd className="text-right font-num">{percent(numbers.likeness)}</dd>
+            <dt>Differs from top to floor</dt>
+            <dd className="text-right font-num">{percent(numbers.drift)}</dd>
+          </dl>
+          <p className="mt-1 text-[12px] text-muted">
+            Likeness: 0 % as alike as chance makes them, 100 % the same picture. Top to floor: upper against lower third
+            of the face.
+          </p>
+        </>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,197 @@
+import { useState } from "react";
+import type { Derived } from "../../core/plan/derive";
+import { portionOf } from "../../core/plan/operations";
+import type { Plan } from "../../core/plan/schema";
+import { type Drawing, drawingSvg } from "../../core/print/drawing";
+import { dividerTemplate, edgeGuides, pourMap } from "../../core/print/templates";
+import type { FaceAnswer } from "../../workers/faceProtocol";
+import { NumberField } from "../parts/NumberField";
+import { drawingPdf } from "./pdf";
+
+const START_PITCH_MM = 12;
+
+function save(name: string, blob: Blob): void {
+  const link = document.createElement("a");
+  link.href = URL.createObjectURL(blob);
+  link.download = name;
+  link.click();
+  setTimeout(() => URL.revokeObjectURL(link.href), 1000);
+}
+
+const fileName = (title: string, what: string) =>
+  `${
+    title
+      .toLowerCase()
+      .replace(/[^a-z0-9]+/g, "-")
+      .replace(/^-|-$/g, "") || "batch"
+  }-${what}`;
+
+function canvasOf(face: FaceAnswer): HTMLCanvasElement {
+  const canvas = document.createElement("canvas");
+  canvas.width = face.width;
+  canvas.height = face.height;
+  canvas.getContext("2d")!.putImageData(new ImageData(face.rgba, face.width, face.height), 0, 0);
+  return canvas;
+}
+
+const PICTURE_SCALE = 4;
+
+/** A picture as PNG, enlarged with whole pixels. */
+function png(face: FaceAnswer): Promise<Blob> {
+  const big = document.createElement("canvas");
+  big.width = face.width * PICTURE_SCALE;
+  big.height = face.height * PICTURE_SCALE;
+  const pen = big.getContext("2d")!;
+  pen.imageSmoothingEnabled = true;
+  pen.imageSmoothingQuality = "high";
+  pen.drawImage(canvasOf(face), 0, 0, big.width, big.height);
+  return new Promise((done) => big.toBlob((b) => done(b!), "image/png"));
+}
+
+/** A picture as SVG of its true size with the samples embedded. */
+function pictureSvg(face: FaceAnswer, widthMm: number, heightMm: number, title: string): Blob {
+  const safe = title.replace(/[&<>]/g, " ");
+  const svg = `<svg xmlns="http://www.w3.org/2000/svg" width="${widthMm}mm" height="${heightMm.toFixed(1)}mm" viewBox="0 0 ${widthMm} ${heightMm.toFixed(1)}"><title>${safe}</title><image width="${widthMm}" height="${heightMm.toFixed(1)}" preserveAspectRatio="none" href="${canvasOf(face).toDataURL("image/png")}"/></svg>`;
+  return new Blob([svg], { type: "image/svg+xml" });
+}
+
+/** Papers for the bench, true to scale, and the pictures as files. */
+export function PrintPanel({
+  plan,
+  derived,
+  face,
+  top,
+  faceSizeMm,
+}: {
+  plan: Plan;
+  derived: Derived;
+  face: FaceAnswer | undefined;
+  top: FaceAnswer | undefined;
+  faceSizeMm: { widthMm: number; heightMm: number };
+}) {
+  const mould = plan.moulds[0];
+  const stroke = plan.operations.find((o) => o.kind === "stroke" && o.path === "crossings");
+  const [pitchMm, setPitch] = useState(stroke?.kind === "stroke" ? stroke.pitchMm : START_PITCH_MM);
+  const lanes = plan.operations.flatMap((o) =>
+    o.kind === "compartment" && o.mouldId === mould.id
+      ? [
+          {
+            index: o.index,
+            name: plan.portions.find((p) => p.id === portionOf(o))?.name ?? "",
+            g: derived.masses?.operationG.get(o.id) ?? 0,
+          },
+        ]
+      : [],
+  );
+  const total = lanes.reduce((sum, l) => sum + l.g, 0);
+  const byLane = new Map<number, { name: string; share: number }>();
+  for (const l of lanes) {
+    const before = byLane.get(l.index);
+    byLane.set(l.index, { name: before?.name ?? l.name, share: (before?.share ?? 0) + (total > 0 ? l.g / total : 0) });
+  }
+  const papers: { id: string; label: string; make(): Drawing }[] = [
+    { id: "edge-guides", label: "Edge guides for crossings", make: () => edgeGuides(mould, pitchMm) },
+    {
+      id: "pour-map",
+      label: "Pour map",
+      make: () =>
+        pourMap(
+          plan,
+          mould,
+          plan.operations.filter((o) => o.mouldId === mould.id),
+          (id) => derived.instructions.get(id)?.title ?? "",
+        ),
+    },
+  ];
+  if (byLane.size > 1)
+    papers.splice(1, 0, {
+      id: "divider-plates",
+      label: "Divider plates",
+      make: () =>
+        dividerTemplate(
+          mould,
+          [...byLane.entries()].sort((a, b) => a[0] - b[0]).map(([, l]) => l),
+        ),
+    });
+  const pictures = [
+    { id: "cut", label: "The cut", face, ...faceSizeMm },
+    { id: "top", label: "The top", face: top, widthMm: mould.lengthMm, heightMm: mould.widthMm },
+  ];
+  return (
+    <div className="text-[13px]">
+      <p className="text-muted">
+        True to scale: print at 100 %, without fitting to the page, and check the 100 mm line. A loaf longer than the
+        paper is printed over several sheets by most printers' poster setting.
+      </p>
+      <div className="mt-2">
+        <NumberField
+          label="crossings every"
+          unit="mm"
+          step={1}
+          width="w-9"
+          value={pitchMm}
+          onChange={(v) => {
+            if (v === null || v < 2 || v > 200) return "goes from 2 to 200 mm";
+            setPitch(v);
+            return null;
+          }}
+        />
+      </div>
+      <ul className="mt-2 flex flex-col gap-1.5">
+        {papers.map((p) => (
+          <li key={p.id} className="flex items-center gap-2">
+            <span className="flex-1">{p.label}</span>
+            <button
+              type="button"
+              className="button"
+              aria-label={`${p.label} as SVG`}
+              onClick={() =>
+                save(`${fileName(plan.title, p.id)}.svg`, new Blob([drawingSvg(p.make())], { type: "image/svg+xml" }))
+              }
+            >
+              SVG
+            </button>
+            <button
+              type="button"
+              className="button"
+              aria-label={`${p.label} as PDF`}
+              onClick={async () =>
+                save(
+                  `${fileName(plan.title, p.id)}.pdf`,
+                  new Blob([await drawingPdf(p.make())], { type: "application/pdf" }),
+                )
+              }
+            >
+              PDF
+            </button>
+          </li>
+        ))}
+        {pictures.map((p) => (
+          <li key={p.id} className="flex items-center gap-2">
+            <span className="flex-1">{p.label}, picture</span>
+            <button
+              type="button"
+              className="button"
+              disabled={!p.face}
+              aria-label={`${p.label} as SVG`}
+              onClick={() =>
+                save(`${fileName(plan.title, p.id)}.svg`, pictureSvg(p.face!, p.widthMm, p.heightMm, plan.title))
+              }
+            >
+              SVG
+            </button>
+            <button
+              type="button"
+              className="button"
+              disabled={!p.face}
+              aria-label={`${p.label} as PNG`}
+              onClick={async () => save(`${fileName(plan.title, p.id)}.png`, await png(p.face!))}
+            >
+              PNG
+            </button>
+          </li>
+        ))}
+      </ul>
+    </div>
+  );
+}
