@@ -1,11 +1,11 @@
 import { writeFileSync } from "node:fs";
-import { FAMILIES, layOut } from "../src/core/families/registry";
+import { FAMILIES } from "../src/core/families/registry";
 import { derive } from "../src/core/plan/derive";
-import { newPlan, plainColourant, plainPortion } from "../src/core/plan/newPlan";
-import { FAMILY_IDS, type FamilyId } from "../src/core/plan/operations";
+import { FAMILY_IDS } from "../src/core/plan/operations";
 import { compileDesign } from "../src/core/swirl/design";
 import { drawIndices, finish, type View } from "../src/core/swirl/face";
 import { makePalette, paint } from "../src/core/swirl/paint";
+import { planOfFamily } from "./familyPlans";
 
 /**
  * Contact sheet of all families, thin and thick, across and from above, as a page of HTML with the pictures inside; a browser makes a PNG of it.
@@ -16,30 +16,19 @@ const THICK = 3;
 const FACE = { width: 210, height: 160 };
 const TOP = { width: 210, height: 76 };
 
-function planOf(family: FamilyId) {
-  const base = newPlan("Contact sheet", 4);
-  base.portions = [
-    base.portions[0],
-    { ...base.portions[1], sharePct: 22 },
-    { ...base.portions[2], sharePct: 20 },
-    { ...plainPortion("p4", "b1", "Ember", 18), colourants: [plainColourant("c1", "Ember", "oxide", "#c8403a")] },
-  ];
-  return { ...base, design: { ...base.design, family }, operations: layOut(base, family, {}) };
-}
-
 /** A binary pixel map as a data address that a canvas reads. */
 const picture = (rgba: Uint8ClampedArray, width: number, height: number) =>
   `<canvas width="${width}" height="${height}" data-rgba="${Buffer.from(rgba.buffer).toString("base64")}"></canvas>`;
 
 const cells = FAMILY_IDS.map((family) => {
-  const plan = planOf(family);
+  const plan = planOfFamily(family);
   const { designs, palette } = derive(plan);
   const design = designs.get(plan.moulds[0].id)!;
   const rows = [THIN, THICK].map((trace) => {
     const compiled = compileDesign({ ...design, pours: design.pours.map((p) => ({ ...p, trace })) });
     const draw = (view: View, size: { width: number; height: number }) =>
       picture(
-        paint(finish(drawIndices(compiled, view, size.width, size.height, 1)), makePalette(palette)),
+        paint(finish(drawIndices(compiled, view, size.width, size.height, 0.5)), makePalette(palette)),
         size.width,
         size.height,
       );

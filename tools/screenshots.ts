@@ -21,9 +21,19 @@ const shoot = async (path: string, name: string, before = async () => {}) => {
 };
 await shoot("/", "shelf");
 await shoot("/batches/demo-meteor-shower", "sheet");
+await shoot("/batches/demo-meteor-shower", "advice", async () => {
+  await page.getByRole("button", { name: "advice", exact: true }).click();
+  await page.waitForTimeout(6000);
+});
+await shoot("/batches/demo-meteor-shower/studio", "studio", async () => {
+  await page.getByLabel("beside it").selectOption("thicker");
+  await page.waitForTimeout(5000);
+});
+await shoot("/batches/demo-meteor-shower/weigh", "weigh");
+await shoot("/library/scents", "scents");
+await shoot("/practice", "practice");
 await shoot("/batches/demo-transit-of-venus/book", "book");
 await shoot("/batches/demo-meteor-shower/pour", "pour", async () => {
-  await page.getByRole("button", { name: /start the clock/ }).click();
   const startedAt = new Date(Date.now() - 372_000).toISOString();
   const stored = await (await page.request.get(`${address}/api/batches/demo-meteor-shower`)).json();
   const { timeline } = await (await page.request.post(`${address}/api/plan/derive`, { data: stored.document })).json();
@@ -35,6 +45,7 @@ await shoot("/batches/demo-meteor-shower/pour", "pour", async () => {
     stepId: s.id,
   }));
   events.push({ kind: "traceCheck", id: "e90", atS: 362, portionId: "p2", trace: 2 });
+  stored.document.weighUp.goesOnUnticked = true;
   stored.document.record = { ...stored.document.record, startedAt, events };
   await page.request.put(`${address}/api/batches/demo-meteor-shower`, {
     data: stored.document,

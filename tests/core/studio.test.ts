@@ -4,9 +4,7 @@ import { greyOf } from "../../src/core/colour/grey";
 import { FAMILIES, knobsOf, layOut } from "../../src/core/families/registry";
 import { variantsOf } from "../../src/core/families/variants";
 import { derive } from "../../src/core/plan/derive";
-import { newPlan, plainColourant, plainPortion } from "../../src/core/plan/newPlan";
 import { FAMILY_IDS, type FamilyId } from "../../src/core/plan/operations";
-import type { Plan } from "../../src/core/plan/schema";
 import { drawingSvg } from "../../src/core/print/drawing";
 import { dividerTemplate, edgeGuides, pourMap } from "../../src/core/print/templates";
 import { compileDesign, type Design } from "../../src/core/swirl/design";
@@ -20,20 +18,10 @@ import { compileWarp } from "../../src/core/swirl/operations/warp";
 import { type CompiledOperation, createPoints, restart } from "../../src/core/swirl/points";
 import { frameOf } from "../../src/core/swirl/view";
 import { colourShares } from "../../src/core/swirl/volume";
-
-function planOf(family: FamilyId): Plan {
-  const base = newPlan("Studio", 4);
-  base.portions = [
-    base.portions[0],
-    { ...base.portions[1], sharePct: 22 },
-    { ...base.portions[2], sharePct: 20 },
-    { ...plainPortion("p4", "b1", "Ember", 18), colourants: [plainColourant("c1", "Ember", "oxide", "#c8403a")] },
-  ];
-  return { ...base, design: { ...base.design, family }, operations: layOut(base, family, {}) };
-}
+import { planOfFamily } from "../../tools/familyPlans";
 
 function designFor(family: FamilyId, trace?: number): Design {
-  const plan = planOf(family);
+  const plan = planOfFamily(family);
   const design = derive(plan).designs.get(plan.moulds[0].id)!;
   return trace === undefined ? design : { ...design, pours: design.pours.map((p) => ({ ...p, trace })) };
 }
@@ -275,7 +263,7 @@ describe("numbers of a picture", () => {
 describe("proposals", () => {
   it("keep to the ranges of the knobs, come again from the same seed, and lay out", () => {
     for (const family of FAMILY_IDS) {
-      const plan = planOf(family);
+      const plan = planOfFamily(family);
       const variants = variantsOf(plan, 6, 5);
       expect(variants).toEqual(variantsOf(plan, 6, 5));
       expect(variants).not.toEqual(variantsOf(plan, 6, 6));
@@ -288,7 +276,7 @@ describe("proposals", () => {
 });
 
 describe("papers", () => {
-  const plan = planOf("crossings");
+  const plan = planOfFamily("crossings");
   const mould = plan.moulds[0];
   it("edge guides mark every crossing once on each edge, long marks on alternate edges, and carry a line of 100 mm", () => {
     const guides = edgeGuides(mould, 12);

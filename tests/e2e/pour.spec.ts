@@ -64,6 +64,7 @@ test("a start by mistake can be taken back, and cautions stand before the start"
   await newBatch(page, "Mistake");
   await weighUp(page);
   await expect(page.getByText("Lye into water, never water into lye")).toBeVisible();
+  await expect(page.getByRole("heading", { name: "Lye and oils meet" })).toBeVisible();
   await page.getByRole("button", { name: /start the clock/ }).click();
   await page.getByRole("button", { name: "started by mistake?" }).click();
   await page.getByRole("button", { name: "Take it back" }).click();

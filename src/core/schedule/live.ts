@@ -143,8 +143,11 @@ export function liveView(plan: Plan, nowS: number, seed: number, draws = 200): L
       : null;
   const isOdd = odd && Math.max(odd.factor, 1 / odd.factor) > NOTICEABLE;
   if (!isOdd && options.length === 0) return { sentence: null, chance, options };
+  const isAll = isOdd && paces.length > 1 && paces.every((p) => Math.abs(Math.log(p.factor / odd.factor)) < 0.05);
   const parts = [
-    isOdd ? `${name(odd.portionId)} runs ${times(odd.factor)}` : "The plan is getting tight",
+    isOdd
+      ? `${isAll ? "The whole batter" : name(odd.portionId)} runs ${times(odd.factor)}`
+      : "The plan is getting tight",
     options[0]?.words,
     until,
   ].filter(Boolean);

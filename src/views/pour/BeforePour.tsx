@@ -49,6 +49,7 @@ export function BeforePour({ id, batch, derived, onStart }: Props) {
         </p>
       </div>
       <div>
+        <Meeting batch={batch} derived={derived} />
         {open.safety.length > 0 && (
           <section className="mb-5">
             <h2 className="text-[20px] text-cut">Not ticked yet</h2>
@@ -123,5 +124,35 @@ export function BeforePour({ id, batch, derived, onStart }: Props) {
         )}
       </div>
     </div>
+  );
+}
+
+/** When lye and oils stand at the target together: which to begin first, and by how much. */
+function Meeting({ batch, derived }: Pick<Props, "batch" | "derived">) {
+  const { say } = useUnits();
+  const { timeline } = derived;
+  const { batters } = batch.plan;
+  if (!timeline?.meetings.length) return null;
+  const minutes = (v: number) => `${Math.round(v)} min`;
+  return (
+    <section className="mb-5 text-[16px]" aria-labelledby="meeting-head">
+      <h2 id="meeting-head" className="text-[20px]">
+        Lye and oils meet
+      </h2>
+      {timeline.meetings.map((m) => {
+        const batter = batters.find((b) => b.id === m.batterId)!;
+        const first = m.firstBegun === "lye" ? "mix the lye" : "melt the oils";
+        return (
+          <p key={m.batterId} className="mt-1 leading-snug">
+            {batters.length > 1 && <strong>{batter.name}: </strong>}
+            For {say(batter.startTemperatureC, "temperature")} {first} first
+            {m.leadMin >= 1 ? `, ${minutes(m.leadMin)} before the ${m.firstBegun === "lye" ? "oils" : "lye"}` : ""}. The
+            lye climbs to about {say(m.lyePeakC, "temperature")} and needs {minutes(m.lyeMin)} to come down; oils melted
+            to {say(m.oilsFromC, "temperature")} need {minutes(m.oilsMin)}.
+          </p>
+        );
+      })}
+      <p className="mt-1 text-[14px] text-muted">Estimates for still air; the thermometer decides.</p>
+    </section>
   );
 }

@@ -29,6 +29,21 @@ function fitNotices(plan: Plan, masses: Masses, sayer: Sayer): Notice[] {
   return [...fits, ...places];
 }
 
+function falseTraceNotices(plan: Plan, timeline: Timeline, sayer: Sayer): Notice[] {
+  return timeline.falseTrace.flatMap(({ portionId, atS }): Notice[] => {
+    const portion = plan.portions.find((p) => p.id === portionId);
+    if (!portion) return [];
+    const batter = plan.batters.find((b) => b.id === portion.batterId)!;
+    return [
+      {
+        level: "hint",
+        field: `batters.${batter.id}.startTemperatureC`,
+        message: `${portion.name} may cool so far by minute ${Math.round(atS / 60)} that its hard fats set: it then looks thick without having reacted (false trace). Warmer than ${sayer.c(batter.startTemperatureC)} avoids it; stir before judging its trace.`,
+      },
+    ];
+  });
+}
+
 function timeNotices(plan: Plan, timeline: Timeline): Notice[] {
   return timeline.steps.flatMap((s) => {
     if (!s.missed || !s.window || s.done) return [];
@@ -70,7 +85,7 @@ export function noticesOf(
     ...(masses
       ? [...splitNotices(plan, masses, sayer), ...scentNotices(plan, masses), ...fitNotices(plan, masses, sayer)]
       : []),
-    ...(timeline ? timeNotices(plan, timeline) : []),
+    ...(timeline ? [...timeNotices(plan, timeline), ...falseTraceNotices(plan, timeline, sayer)] : []),
     ...(masses ? colourNotices(plan, pairs) : []),
   ];
 }

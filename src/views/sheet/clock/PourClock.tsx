@@ -76,9 +76,10 @@ export function PourClock({ batch, derived, disabled, selected, onSelect }: Prop
           <span className="text-muted">starts once the formula can be computed</span>
         )}
         <span className="ml-auto flex items-baseline gap-3 whitespace-nowrap text-[12.5px] text-muted">
-          <span>
-            estimates · {say(plan.batters[0].startTemperatureC, "temperature")}
-            {derived.masses && ` · lye ${derived.masses.batters[0].formula.lyeConcentrationPct.toFixed(0)} %`}
+          <span
+            title={`For lye and oils at ${say(plan.batters[0].startTemperatureC, "temperature")}, the formula and the scents as they stand`}
+          >
+            estimates
           </span>
           <span className="inline-flex">
             {FACES.map((f) => (
@@ -258,8 +259,7 @@ function Figures({ plan, derived, clock }: { plan: Plan; derived: Derived; clock
         className="whitespace-nowrap text-[12.5px] text-muted"
         title="Estimates: at the bench from first contact, at the sink, and batter left on tools"
       >
-        {Math.round(cost.benchMin)} min bench · {Math.round(cost.washUpMin)} min washing-up · {Math.round(cost.lostG)} g
-        on tools
+        {Math.round(cost.benchMin)} min bench · {Math.round(cost.washUpMin)} min sink · {Math.round(cost.lostG)} g lost
       </span>
     </>
   );

@@ -17,7 +17,10 @@ const ofBatch = async (id: string) => {
 };
 
 /** What this batch has taught the clock. */
-export const GET: APIRoute = async ({ params }) => json(await ofBatch(params.id!));
+export const GET: APIRoute = async ({ params }) => {
+  const { db } = await database();
+  return (await getBatch(db, params.id!)) ? json(await ofBatch(params.id!)) : notFound("batch");
+};
 
 /** Closes a poured batch: works out what it teaches, in place of what it taught before. */
 export const POST: APIRoute = async ({ params }) => {

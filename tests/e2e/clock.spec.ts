@@ -1,0 +1,79 @@
+import { expect, newBatch, saved, test } from "./journey";
+
+test("the chance of the pour is shown, advice raises it, and undo takes the advice back", async ({ page }) => {
+  await newBatch(page, "In a hurry");
+  const chance = page.getByTestId("chance");
+  await expect(chance).toContainText(/\d+ % chance, grade \d+ %/);
+  const readChance = async () => Number((await chance.textContent())!.match(/(\d+) % chance/)![1]);
+  await page.getByLabel("Design family").selectOption("crossings");
+  await expect(page.getByLabel("step along")).toBeVisible();
+  await saved(page);
+  await expect(chance).toContainText(/\d+ % chance, grade/);
+  await page.getByRole("button", { name: "advice", exact: true }).click();
+  const helps = page.getByRole("region", { name: "What would help" });
+  const offers = helps.getByRole("listitem");
+  await expect(offers.first()).toBeVisible({ timeout: 60_000 });
+  await expect(chance).toContainText(/\d+ % chance, grade/);
+  const before = await readChance();
+  await offers.first().getByRole("button", { name: "do it" }).click();
+  await expect
+    .poll(async () => ((await chance.textContent())!.includes("chance,") ? readChance() : 0))
+    .toBeGreaterThan(before);
+  await page.getByRole("button", { name: "Undo" }).click();
+  await expect(chance).toContainText(/\d+ % chance, grade/);
+  await expect.poll(readChance).toBe(before);
+});
+
+test("the clock is read by keyboard and as a table", async ({ page }) => {
+  await newBatch(page, "By keyboard");
+  await page.getByRole("button", { name: "table", exact: true }).click();
+  const table = page.getByTestId("pour-clock").getByRole("table");
+  await expect(table.getByRole("row").nth(1)).toContainText("lye");
+  await page.getByRole("button", { name: "ribbons" }).click();
+  const chart = page.getByTestId("pour-clock").getByRole("application").first();
+  await chart.focus();
+  await page.keyboard.press("ArrowRight");
+  await page.keyboard.press("ArrowRight");
+  await expect(page.getByTestId("pour-clock")).toContainText(/trace/);
+});
+
+test("a batter that runs while it is poured is answered, and teaches the clock afterwards", async ({ page }) => {
+  const url = await newBatch(page, "It runs");
+  const batch = `/api${new URL(url).pathname}`;
+  const stored = await (await page.request.get(batch)).json();
+  const { timeline } = await (await page.request.post("/api/plan/derive", { data: stored.document })).json();
+  const steps: { id: string; endS: number }[] = timeline.steps;
+  const done = steps.filter((s) => s.endS < 300);
+  const events: unknown[] = done.map((s, i) => ({
+    kind: "stepDone",
+    id: `e${i}`,
+    atS: Math.round(s.endS),
+    stepId: s.id,
+  }));
+  events.push({ kind: "traceCheck", id: "seen", atS: 310, portionId: "p2", trace: 3.2 });
+  stored.document.record = {
+    ...stored.document.record,
+    startedAt: new Date(Date.now() - 315_000).toISOString(),
+    events,
+  };
+  const put = await page.request.put(batch, {
+    data: stored.document,
+    headers: { "if-match": `"${stored.version}"` },
+  });
+  expect(put.status()).toBe(200);
+  await page.goto(`${url}/pour`);
+  const instruction = page.getByTestId("instruction");
+  await expect(page.getByTestId("live")).toContainText(/^The whole batter runs \d\.\d × faster than planned/);
+  for (let i = 0; i < 60 && (await instruction.isVisible()); i++) {
+    await page.keyboard.press("Space");
+    await page.waitForTimeout(60);
+  }
+  await page.getByRole("link", { name: "To the book" }).click();
+  await page.getByRole("button", { name: "Close the batch and learn from it" }).click();
+  const lessons = page.getByRole("region", { name: "What the clock learned" });
+  await expect(lessons.getByRole("listitem").first()).toBeVisible();
+  await lessons.getByLabel("leave this batch out").click();
+  await expect(lessons.getByLabel("leave this batch out")).toBeChecked();
+  await page.reload();
+  await expect(lessons.getByLabel("leave this batch out")).toBeChecked();
+});

@@ -1,0 +1,113 @@
+import { readFile } from "node:fs/promises";
+import type { Page } from "@playwright/test";
+import { expect, newBatch, saved, test } from "./journey";
+
+const bytes = (page: Page, name: RegExp) =>
+  page.getByRole("img", { name }).evaluate((c) => (c as HTMLCanvasElement).toDataURL());
+const CUT = /^Predicted cut, /;
+const settled = (page: Page, name: RegExp) =>
+  expect(page.getByRole("img", { name })).toHaveAttribute("data-stage", "smooth", { timeout: 20_000 });
+
+async function studio(page: Page, title: string): Promise<void> {
+  await newBatch(page, title);
+  await page.getByRole("link", { name: "Studio", exact: true }).click();
+  await settled(page, CUT);
+}
+
+test("the loaf is cut in every way, its bars and the film of the pour are shown", async ({ page }) => {
+  await studio(page, "Cut up");
+  await expect(page.getByRole("list", { name: "Faces of all bars" }).getByRole("listitem")).toHaveCount(10);
+  await settled(page, /face of bar 10$/);
+  const across = await bytes(page, CUT);
+  await page.getByRole("button", { name: "Cut at bar 2" }).click();
+  await expect.poll(() => bytes(page, CUT)).not.toBe(across);
+  const seen = new Set<string>();
+  for (const kind of ["lengthwise", "level", "tilted", "block"]) {
+    const before = await bytes(page, CUT);
+    await page.getByLabel("Kind of cut").selectOption(kind);
+    await expect.poll(() => bytes(page, CUT)).not.toBe(before);
+    await settled(page, CUT);
+    seen.add(await bytes(page, CUT));
+  }
+  expect(seen.size).toBe(4);
+
+  await page.getByLabel("Kind of cut").selectOption("across");
+  await settled(page, CUT);
+  const whole = await bytes(page, CUT);
+  await page.getByLabel("Step of the pour").fill("1");
+  await expect(page.getByText(/^1 of \d+: /)).toBeVisible();
+  await expect.poll(() => bytes(page, CUT)).not.toBe(whole);
+  await page.getByRole("button", { name: "Play the pour as a film" }).click();
+  await expect(page.getByText(/^finished, \d+ steps$/)).toBeVisible({ timeout: 30_000 });
+  await settled(page, CUT);
+  expect(await bytes(page, CUT)).toBe(whole);
+
+  await page.getByLabel("beside it").selectOption("thicker");
+  await expect(page.getByRole("img", { name: /^The same cut, poured a stage thicker/ })).toBeVisible();
+  await page.getByLabel("greys only").check();
+  await expect.poll(() => bytes(page, CUT)).not.toBe(whole);
+});
+
+test("numbers are measured, a proposal is picked and undone, a pour is moved by key", async ({ page }) => {
+  await studio(page, "Varied");
+  await expect(page.getByText(/of the face$/)).toBeVisible({ timeout: 20_000 });
+  await expect(page.getByRole("row", { name: /Ink/ })).toContainText(/\d+ %/);
+  await page.getByRole("tab", { name: "Variants" }).click();
+  await page.getByRole("button", { name: "More like this" }).click();
+  const first = page.getByRole("button", { name: "Take proposal 1", exact: true });
+  await expect(first).toBeEnabled({ timeout: 30_000 });
+  const before = await bytes(page, CUT);
+  await first.click();
+  await expect.poll(() => bytes(page, CUT)).not.toBe(before);
+  await page.getByRole("button", { name: "Undo" }).click();
+  await settled(page, CUT);
+  await expect.poll(() => bytes(page, CUT)).toBe(before);
+
+  const mark = page.getByRole("slider", { name: /^Place of pour 1,/ });
+  const at = Number(await mark.getAttribute("aria-valuenow"));
+  await mark.focus();
+  await page.keyboard.press("Shift+ArrowRight");
+  await expect(mark).toHaveAttribute("aria-valuenow", String(at + 10));
+  await saved(page);
+  await page.reload();
+  await expect(mark).toHaveAttribute("aria-valuenow", String(at + 10));
+});
+
+test("a stroke is drawn by keyboard and by pointer and stays; papers are saved true to scale", async ({ page }) => {
+  await studio(page, "Drawn");
+  await page.getByRole("tab", { name: "Draw" }).click();
+  const top = page.getByRole("application", { name: /^Draw a stroke/ });
+  await top.focus();
+  await page.keyboard.press("Enter");
+  for (let i = 0; i < 6; i++) await page.keyboard.press("ArrowUp");
+  await page.keyboard.press("Enter");
+  await expect(page.getByText("2 points", { exact: true })).toBeVisible();
+  const box = (await top.boundingBox())!;
+  await page.mouse.move(box.x + box.width * 0.2, box.y + box.height * 0.5);
+  await page.mouse.down();
+  await page.mouse.move(box.x + box.width * 0.8, box.y + box.height * 0.4, { steps: 6 });
+  await page.mouse.up();
+  const before = await bytes(page, /^Predicted top/);
+  await page.getByRole("button", { name: "Lay this stroke" }).click();
+  await expect(page.getByText("0 points", { exact: true })).toBeVisible();
+  await expect.poll(() => bytes(page, /^Predicted top/)).not.toBe(before);
+  await saved(page);
+
+  await page.getByRole("tab", { name: "Print" }).click();
+  for (const [name, start] of [
+    ["Edge guides for crossings as SVG", "<svg"],
+    ["Edge guides for crossings as PDF", "%PDF"],
+    ["Pour map as PDF", "%PDF"],
+    ["The cut as PNG", "\u0089PNG"],
+    ["The top as SVG", "<svg"],
+  ]) {
+    const [download] = await Promise.all([
+      page.waitForEvent("download"),
+      page.getByRole("button", { name, exact: true }).click(),
+    ]);
+    const content = await readFile((await download.path())!, "latin1");
+    expect(content.slice(0, start.length)).toBe(start);
+  }
+  await page.getByRole("tab", { name: "In space" }).click();
+  await expect(page.getByRole("application", { name: /^The loaf in space/ }).locator("canvas")).toBeVisible();
+});

@@ -1,0 +1,16 @@
+import { layOut } from "../src/core/families/registry";
+import { newPlan, plainColourant, plainPortion } from "../src/core/plan/newPlan";
+import type { FamilyId } from "../src/core/plan/operations";
+import type { Plan } from "../src/core/plan/schema";
+
+/** A plan of four cups (Moon, Ink, Brass, Ember) laid out in a family at its start values, for the bench, the contact sheet and tests. */
+export function planOfFamily(family: FamilyId): Plan {
+  const base = newPlan("Four cups", 4);
+  base.portions = [
+    base.portions[0],
+    { ...base.portions[1], sharePct: 22 },
+    { ...base.portions[2], sharePct: 20 },
+    { ...plainPortion("p4", "b1", "Ember", 18), colourants: [plainColourant("c1", "Ember", "oxide", "#c8403a")] },
+  ];
+  return { ...base, design: { ...base.design, family }, operations: layOut(base, family, {}) };
+}
