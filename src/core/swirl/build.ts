@@ -1,0 +1,51 @@
+import type { Operation } from "../plan/operations";
+import { compileLayer } from "./operations/layer";
+import { compilePlume, plumeBottomMm } from "./operations/plume";
+import { compileWarp } from "./operations/warp";
+import type { CompiledOperation } from "./points";
+import type { PotStep } from "./pot";
+
+/** One operation of a design with all that shapes it; plain data that can be sent to a worker. Movements have no volume. */
+export type DesignPour = Operation extends infer O
+  ? O extends Operation
+    ? Omit<O, "mouldId" | "portionId" | "cupPct" | "keptBackPct"> & { colour: number; volumeMm3: number; trace: number }
+    : never
+  : never;
+
+/** The design of one mould: its inner size and the operations in order. */
+export interface Design {
+  seed: number;
+  lengthMm: number;
+  widthMm: number;
+  pours: DesignPour[];
+}
+
+/** State while a design is compiled: what is in the mould, in the pot, and how the mould stands. */
+export interface Build {
+  design: Design;
+  operations: CompiledOperation[];
+  levelMm: number;
+  pot: PotStep[];
+  potVolume: number;
+  tiltDeg: number;
+}
+
+export const area = (b: Build) => b.design.lengthMm * b.design.widthMm;
+export const boxOf = (b: Build, colour: number) => ({ lengthMm: b.design.lengthMm, widthMm: b.design.widthMm, colour });
+
+export function deposit(b: Build, operation: CompiledOperation, addsMm: number): void {
+  b.operations.push(operation);
+  b.levelMm += addsMm;
+}
+
+/** A plume where there is batter enough to take it; else the pour spreads as a layer. */
+export function pushPlume(b: Build, input: Parameters<typeof compilePlume>[0]): void {
+  const bottom = plumeBottomMm(input.bottomMm, input.levelMm, input.addsMm, input.profile);
+  deposit(b, bottom === null ? compileLayer(input) : compilePlume(input), input.addsMm);
+}
+
+/** The unevenness of a hand over all that is in the mould. */
+export function warp(b: Build, seed: number, amplitudeMm: number, topMm: number | null, modes: number): void {
+  const { lengthMm, widthMm } = b.design;
+  b.operations.push(compileWarp({ seed, lengthMm, widthMm, levelMm: b.levelMm, amplitudeMm, topMm, modes }));
+}

@@ -1,0 +1,70 @@
+import { area, type Build, type DesignPour, deposit, warp } from "./build";
+import { handMm, LANE_WANDER_MM, seepMm } from "./look";
+import { compileLanes, type Lane } from "./operations/lanes";
+import { compileSlope } from "./operations/slope";
+import { hashSeed } from "./random";
+
+/** A run of compartments or of lines from bottles: lanes side by side, each with what was poured into it from the floor up. */
+export function lanes(b: Build, run: readonly DesignPour[]): void {
+  const { widthMm: W } = b.design;
+  const isLines = run[0].kind === "bottleLine";
+  const byLane = new Map<number, Lane>();
+  let trace = 0;
+  let weight = 0;
+  let shortMm = 0;
+  for (const p of run) {
+    if (p.volumeMm3 <= 0) continue;
+    const key = p.kind === "compartment" ? p.index : p.kind === "bottleLine" ? Math.round((p.acrossMm / W) * 1000) : 0;
+    const lane = byLane.get(key) ?? { parts: [] };
+    const last = lane.parts.at(-1);
+    if (last?.colour === p.colour) last.volumeMm3 += p.volumeMm3;
+    else lane.parts.push({ colour: p.colour, volumeMm3: p.volumeMm3 });
+    byLane.set(key, lane);
+    trace += p.trace * p.volumeMm3;
+    weight += p.volumeMm3;
+    if (p.kind === "bottleLine") shortMm = Math.max(shortMm, 30 - p.reachMm);
+  }
+  if (weight <= 0) return;
+  const s = trace / weight;
+  const seed = hashSeed(b.design.seed, run[0].id);
+  const lane = compileLanes({
+    seed,
+    lengthMm: b.design.lengthMm,
+    widthMm: W,
+    levelMm: b.levelMm,
+    lanes: [...byLane.entries()].sort((x, y) => x[0] - y[0]).map(([, l]) => l),
+    wanderMm: isLines ? LANE_WANDER_MM * 0.6 : LANE_WANDER_MM,
+    seepMm: isLines ? Math.max(1, shortMm * 0.5) : seepMm(s),
+  });
+  deposit(b, lane, weight / area(b));
+  if (isLines) warp(b, hashSeed(seed, "lines"), 1.2, null, 5);
+}
+
+/** Pours along the upper edge of a tilted mould: each as many thin sheets as it has strokes, in the order of the pours. */
+export function wallPours(b: Build, run: readonly DesignPour[]): void {
+  const sheets: { colour: number; volumeMm3: number }[] = [];
+  let trace = 0;
+  let total = 0;
+  for (const p of run) {
+    if (p.kind === "tilt") {
+      if (sheets.length === 0) b.tiltDeg = p.angleDeg;
+      continue;
+    }
+    if (p.volumeMm3 <= 0) continue;
+    sheets.push({ colour: p.colour, volumeMm3: p.volumeMm3 });
+    trace += p.trace * p.volumeMm3;
+    total += p.volumeMm3;
+  }
+  if (total > 0) slopeSheets(b, sheets, trace / total, run[0].id);
+}
+
+export function slopeSheets(b: Build, sheets: { colour: number; volumeMm3: number }[], s: number, id: string): void {
+  const total = sheets.reduce((sum, x) => sum + x.volumeMm3, 0);
+  const angle = b.tiltDeg > 0 ? b.tiltDeg : 30;
+  const slope = Math.min(0.9, Math.tan((angle * Math.PI) / 180));
+  const { lengthMm, widthMm } = b.design;
+  deposit(b, compileSlope({ lengthMm, widthMm, levelMm: b.levelMm, sheets, slope }), total / area(b));
+  const seed = hashSeed(b.design.seed, id);
+  warp(b, hashSeed(seed, "sheets"), handMm(s) * 1.3, null, 6);
+  warp(b, hashSeed(seed, "strokes"), handMm(s) * 0.8, null, 3);
+}
