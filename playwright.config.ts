@@ -7,8 +7,8 @@ process.env.TUNDISH_TEST_ADDRESS = address;
 export default defineConfig({
   testDir: "tests/e2e",
   workers: 1,
-  timeout: 60_000,
-  expect: { timeout: 10_000 },
+  timeout: 120_000,
+  expect: { timeout: 20_000 },
   reporter: [["list"], ["json", { outputFile: ".cache/e2e.json" }]],
   use: {
     baseURL: address,
@@ -30,7 +30,7 @@ export default defineConfig({
   webServer: {
     command: "node tests/e2e/server.mjs",
     url: `${address}/api/health`,
-    timeout: 60_000,
+    timeout: 120_000,
     reuseExistingServer: false,
     env: { PORT },
   },
