@@ -7,9 +7,9 @@ import { chancesOf, FULL_DRAWS } from "../src/core/schedule/chance";
 import { drawUnknowns, priorBelief } from "../src/core/schedule/draws";
 import { makePlayed, Player } from "../src/core/schedule/play";
 import { compileProgram } from "../src/core/schedule/program";
-import { solve } from "../src/core/schedule/solve";
+import { Search } from "../src/core/schedule/solver/search";
 
-/** Prints how long the clock takes with eight portions and about fifty steps. */
+/** Prints how long the clock takes with eight portions and fifty steps. */
 const CLASSES = ["quiet", "mild", "moderate", "strong", "quiet", "mild", "moderate"] as const;
 const base = newPlan("Bench", 1);
 const cups = CLASSES.map((c, i) => ({
@@ -19,9 +19,17 @@ const cups = CLASSES.map((c, i) => ({
 }));
 const portions = [base.portions[0], ...cups];
 const plan: Plan = { ...base, portions };
-const full: Plan = { ...plan, operations: layOut(plan, "drop", { drops: 18 }) };
+const full: Plan = { ...plan, operations: layOut(plan, "drop", { drops: 24 }) };
 const masses = computeMasses(full)!;
 const program = compileProgram(full, masses);
+
+const allActing = (of: Plan): Plan => {
+  const portions = of.portions.map((p, i) => ({
+    ...p,
+    scent: plainScent(`A${i}`, i % 2 ? "moderate" : "mild", 3 + i / 5),
+  }));
+  return { ...of, portions };
+};
 
 function median(work: () => unknown, runs = 7): number {
   for (let i = 0; i < 2; i++) work();
@@ -57,10 +65,19 @@ const inner = median(() => {
   for (let d = 0; d < FULL_DRAWS; d++) player.play(theta.subarray(d * n, (d + 1) * n), out);
 });
 row("  of that, playing alone", inner, `${Math.round((100 * inner) / all)} % of the full answer`);
-row(
-  "solver, deterministic, 7 scents (4 act most)",
-  median(() => solve(full, masses, { seed: 1, draws: 0 }), 3),
-);
+for (const [name, of] of [
+  ["solver, 4 of 7 scents act", full],
+  ["solver, all 8 portions scented with what acts", allActing(full)],
+] as const) {
+  const compiled = compileProgram(of, computeMasses(of)!);
+  let search = new Search(compiled, new Set(), undefined);
+  const ms = median(() => {
+    search = new Search(compiled, new Set(), undefined);
+    search.run();
+  }, 3);
+  const { orders, open, played } = search.effort;
+  row(name, ms, `${orders} orders, ${open} left open by the bound, ${played} played`);
+}
 row(
   "advice, 400 draws a change",
   median(() => adviceFor(full, { seed: 1, draws: 400 }), 1),

@@ -3,7 +3,7 @@ import { describe, expect, it } from "vitest";
 import { FAMILIES, layOut } from "../../src/core/families/registry";
 import { applyEdit } from "../../src/core/plan/edits/edit";
 import { computeMasses } from "../../src/core/plan/masses";
-import { newPlan, plainScent } from "../../src/core/plan/newPlan";
+import { newPlan } from "../../src/core/plan/newPlan";
 import { FAMILY_IDS, isCupPour, isTopPour } from "../../src/core/plan/operations";
 import type { Plan, RecordEvent } from "../../src/core/plan/schema";
 import { adviceFor, costOf } from "../../src/core/schedule/advice";
@@ -12,17 +12,12 @@ import { traceAt } from "../../src/core/schedule/curves";
 import { drawUnknowns, priorBelief } from "../../src/core/schedule/draws";
 import { afterLessons, lessonsOf, posteriorOf } from "../../src/core/schedule/learn";
 import { compileProgram } from "../../src/core/schedule/program";
-import { solve } from "../../src/core/schedule/solve";
 import { computeTimeline, meansOf, timelineOf } from "../../src/core/schedule/timeline";
 import { turnBacks } from "../../src/core/schedule/turnBack";
 import { generator } from "../../src/core/swirl/random";
 import { arbitraryPlan } from "../support/arbitraryPlan";
+import { programOf, scented } from "../support/scentedPlans";
 
-const scented = (plan: Plan, by: Record<string, Parameters<typeof plainScent>[1]>, amount = 4.5): Plan => ({
-  ...plan,
-  portions: plan.portions.map((p) => (by[p.id] ? { ...p, scent: plainScent(`S-${p.id}`, by[p.id], amount) } : p)),
-});
-const programOf = (plan: Plan) => compileProgram(plan, computeMasses(plan)!);
 const chance = (plan: Plan, draws = 400, scale = 1) => chancesOf(programOf(plan), { seed: 7, draws, scale })!;
 
 describe("design families", () => {
@@ -203,60 +198,6 @@ describe("chance", () => {
       if (b.count >= 5) expect(Math.abs(b.stated / b.count - b.hits / b.count)).toBeLessThan(0.07);
     }
     expect(bins.filter((b) => b.count >= 5).length).toBeGreaterThanOrEqual(4);
-  });
-});
-
-describe("the solver", () => {
-  const racing = () => {
-    const plan = newPlan("Race", 1);
-    const cups = ["p2", "p3", "p4"].map((id, i) => ({ ...plan.portions[1], id, name: `C${i}`, sharePct: 18 }));
-    const portions = [plan.portions[0], ...cups];
-    const next = scented({ ...plan, portions }, { p2: "severe", p3: "mild", p4: "quiet" }, 4);
-    return { ...next, operations: layOut(next, "drop", { drops: 8 }) };
-  };
-
-  it("never finds worse than the natural order, and scents the severe one at the last moment", () => {
-    const plan = racing();
-    const masses = computeMasses(plan)!;
-    const found = solve(plan, masses, { seed: 1, draws: 300 })!;
-    const natural = chancesOf(programOf(plan), { seed: 1, draws: 300, withBands: false })!.chance;
-    expect(found[0].chance!).toBeGreaterThanOrEqual(natural);
-    const order = found[0].order;
-    const firstPour = order.findIndex((id) => id.startsWith("o"));
-    expect(order.indexOf("scent:p2")).toBeGreaterThan(firstPour);
-  });
-
-  it("leaves the order of the design alone, and locked steps where they are", () => {
-    const plan = racing();
-    const masses = computeMasses(plan)!;
-    const [best] = solve(plan, masses, { seed: 1, draws: 0 })!;
-    expect(best.order.filter((id) => id.startsWith("o"))).toEqual(plan.operations.map((o) => o.id));
-    const natural = computeTimeline(plan, masses).steps.map((s) => s.id);
-    const locked = { ...plan, schedule: { order: natural, locked: ["scent:p2", "scent:p3", "scent:p4"] } };
-    expect(solve(locked, masses, { seed: 1, draws: 0 })![0].order).toEqual(natural);
-  });
-
-  it("with many scents the assignment finds what trying every order finds", () => {
-    const plan = newPlan("Six", 1);
-    const cups = Array.from({ length: 6 }, (_, i) => ({
-      ...plan.portions[1],
-      id: `q${i}`,
-      name: `Q${i}`,
-      sharePct: 10,
-    }));
-    const classes = ["mild", "moderate", "strong", "mild", "moderate", "strong"] as const;
-    const base = { ...plan, portions: [plan.portions[0], ...cups] };
-    const six = scented(base, Object.fromEntries(cups.map((c, i) => [c.id, classes[i]])), 3);
-    const laid = { ...six, operations: layOut(six, "drop", { drops: 14 }) };
-    const started = performance.now();
-    const [best] = solve(laid, computeMasses(laid)!, { seed: 1, draws: 0 })!;
-    expect(performance.now() - started).toBeLessThan(20_000);
-    const natural = solve(
-      { ...laid, schedule: { order: [], locked: cups.map((c) => `scent:${c.id}`) } },
-      computeMasses(laid)!,
-      { seed: 1, draws: 0 },
-    )!;
-    expect(best.missed).toBeLessThanOrEqual(natural[0].missed + 1e-9);
   });
 });
 

@@ -2,14 +2,14 @@ import { FAMILIES, TOOL_MM } from "../families/registry";
 import type { Edit } from "../plan/edits/edit";
 import { applyEdit } from "../plan/edits/edit";
 import { computeMasses } from "../plan/masses";
-import { STROKE_TOOLS } from "../plan/operations";
+import { type Operation, STROKE_TOOLS } from "../plan/operations";
 import type { Plan } from "../plan/schema";
 import { scentClass } from "../scent/classes";
 import { isFalseTraceLikely } from "../trace/cup";
 import { type Sayer, sayer } from "../units/sayer";
 import { chancesOf } from "./chance";
 import { compileProgram, type Program } from "./program";
-import { solve } from "./solve";
+import { solve } from "./solver/solve";
 import { computeTimeline } from "./timeline";
 
 /** One change that would help, with what it gains and what it costs. */
@@ -190,6 +190,35 @@ function designChanges(plan: Plan): Change[] {
   return changes;
 }
 
+/** Pours into the mould whose colours may change places where the family leaves them free. */
+const FREE_POURS: ReadonlySet<Operation["kind"]> = new Set(["stripe", "plop", "potDrop", "spoonRow"]);
+
+/** A cup that runs poured first: its first pour changes places with the first of the free ones. */
+function leadChanges(plan: Plan): Change[] {
+  if (FAMILIES[plan.design.family].isOrderFixed) return [];
+  const pours = plan.operations.filter((o) => FREE_POURS.has(o.kind));
+  const first = pours[0];
+  if (!first) return [];
+  return plan.portions.flatMap((p): Change[] => {
+    const runs = p.scent?.parts.some((x) => (x.measured?.rateFactor ?? scentClass(x.class).rateFactor) > 1.15);
+    const own = pours.find((o) => "portionId" in o && o.portionId === p.id);
+    if (!runs || !own || own === first || ("portionId" in first && first.portionId === p.id)) return [];
+    return [
+      {
+        id: `lead:${p.id}`,
+        words: `pour ${p.name} first of the colours`,
+        cost: "it lies lowest; the picture changes a little",
+        edit: {
+          kind: "move",
+          path: ["operations"],
+          id: own.id,
+          index: plan.operations.indexOf(first),
+        },
+      },
+    ];
+  });
+}
+
 function handsChanges(plan: Plan): Change[] {
   return plan.practice.people === 1
     ? [
@@ -211,6 +240,7 @@ export function changesFor(plan: Plan, say: Sayer = sayer()): Change[] {
     ...blendingChanges(plan),
     ...scentChanges(plan),
     ...designChanges(plan),
+    ...leadChanges(plan),
     ...handsChanges(plan),
   ];
 }

@@ -7,7 +7,7 @@ export const FULL_DRAWS = 2000;
 /** Outside its window by this much a step still counts as met. */
 export const WIDENED = 0.15;
 /** Grade falls from 1 at the window's edge to 0 this far outside. */
-const GRADE_FADES = 0.4;
+export const GRADE_FADES = 0.4;
 /** Points in time at which the bands of the ribbons are kept. */
 export const GRID_POINTS = 36;
 

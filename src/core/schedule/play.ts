@@ -2,7 +2,7 @@ import { Vessels } from "../trace/cup";
 import type { Program, ProgramStep } from "./program";
 
 /** Longest that a plan waits for a thin batter before it goes on (and is then too thin), s. */
-const LONGEST_WAIT_S = 20 * 60;
+export const LONGEST_WAIT_S = 20 * 60;
 const WAIT_STEP_S = 10;
 
 /** What one playing of a program writes, by place of the step. Reused from draw to draw. */
@@ -13,11 +13,13 @@ export interface Played {
   /** Thickness of the deciding vessel at start and end. */
   startTrace: Float64Array;
   endTrace: Float64Array;
+  /** Thickness of its thickest vessel at the end. */
+  thickest: Float64Array;
 }
 
 export const makePlayed = (program: Program): Played => {
   const make = () => new Float64Array(program.steps.length);
-  return { startS: make(), endS: make(), waitS: make(), startTrace: make(), endTrace: make() };
+  return { startS: make(), endS: make(), waitS: make(), startTrace: make(), endTrace: make(), thickest: make() };
 };
 
 /** A player keeps the vessels of one program and plays it again and again. */
@@ -37,8 +39,9 @@ export class Player {
   /**
    * Plays all steps with the given values of the unknowns (as in `program.unknowns`). Steps are begun in their order, each as soon as its
    * hands, its vessels and what must come before it are free, and once its batter is not too thin.
+   * `sequence`: places of the steps in another order, in which nothing may stand before what it follows on.
    */
-  play(unknowns: Float64Array, out: Played): void {
+  play(unknowns: Float64Array, out: Played, sequence?: Int32Array): void {
     const { program, vessels } = this;
     const pace = program.pace * Math.exp(unknowns[1]);
     this.isThere.fill(0);
@@ -56,7 +59,9 @@ export class Player {
       this.isThere[p] = 1;
     }
     let isPresent = program.nowS !== null;
-    for (let i = 0; i < program.steps.length; i++) {
+    const count = sequence?.length ?? program.steps.length;
+    for (let k = 0; k < count; k++) {
+      const i = sequence ? sequence[k] : k;
       const step = program.steps[i];
       const really = program.endS[i];
       const isDone = !Number.isNaN(really);
@@ -88,6 +93,7 @@ export class Player {
       const end = start + duration;
       out.endS[i] = end;
       out.endTrace[i] = this.deciding(step);
+      out.thickest[i] = step.vessels.length === 1 ? out.endTrace[i] : this.thickest(step);
       for (const v of step.vessels) this.vesselFreeS[v] = end;
       if (bowl >= 0) this.vesselFreeS[bowl] = end;
       this.occupy(step, end);
@@ -104,6 +110,11 @@ export class Player {
   /** Lets every vessel that is there stand until a time; those still to be split stay in their pot. */
   finishAt(atS: number): void {
     for (let v = 0; v < this.isThere.length; v++) if (this.isThere[v]) this.vessels.advance(v, atS);
+  }
+
+  /** When each hand and each vessel is free after what was played, s. */
+  freeFrom(): { handFreeS: Float64Array; vesselFreeS: Float64Array } {
+    return { handFreeS: this.handFreeS, vesselFreeS: this.vesselFreeS };
   }
 
   private occupy(step: ProgramStep, end: number): void {
@@ -146,6 +157,12 @@ export class Player {
     return worst;
   }
 
+  private thickest(step: ProgramStep): number {
+    let most = 0;
+    for (const v of step.vessels) if (this.isThere[v]) most = Math.max(most, this.vessels.apparent(v));
+    return most;
+  }
+
   /** When the step's batter is no longer too thin, s. */
   private waitFor(step: ProgramStep, startS: number): number {
     let t = startS;
@@ -185,15 +202,8 @@ export class Player {
     if (step.kind === "colour")
       vessels.restRate[main] *= program.vessels[main].rate * Math.exp(this.learned(main, unknowns));
     else if (step.kind === "scent") {
-      let logFactor = 0;
-      let jump = 0;
-      let heat = 0;
-      for (const a of program.vessels[main].scent) {
-        logFactor += a.logFactor + a.weight * unknowns[a.unknownF] * (a.logFactor === 0 ? UNKNOWN_OF_QUIET : 1);
-        jump += a.jumpSteps * Math.exp(unknowns[a.unknownJ]);
-        heat += a.heatC;
-      }
-      vessels.addScent(main, jump, Math.exp(logFactor), heat);
+      const { jump, rateFactor, heatC } = scentOf(program, main, unknowns);
+      vessels.addScent(main, jump, rateFactor, heatC);
     }
   }
 
@@ -211,3 +221,20 @@ export class Player {
 
 /** A scent that is known to be quiet is less uncertain than one that is known to run. */
 const UNKNOWN_OF_QUIET = 0.4;
+
+/** What the scent of a vessel does at given values of the unknowns: jump in steps, factor of the rate, heat in C. */
+export function scentOf(
+  program: Program,
+  vessel: number,
+  unknowns: Float64Array,
+): { jump: number; rateFactor: number; heatC: number } {
+  let logFactor = 0;
+  let jump = 0;
+  let heatC = 0;
+  for (const a of program.vessels[vessel].scent) {
+    logFactor += a.logFactor + a.weight * unknowns[a.unknownF] * (a.logFactor === 0 ? UNKNOWN_OF_QUIET : 1);
+    jump += a.jumpSteps * Math.exp(unknowns[a.unknownJ]);
+    heatC += a.heatC;
+  }
+  return { jump, rateFactor: Math.exp(logFactor), heatC };
+}

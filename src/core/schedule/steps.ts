@@ -32,6 +32,8 @@ export interface Step {
   massG: number | null;
   /** Steps that must be done before, by id. */
   after: string[];
+  /** Round of filling compartments, counted from 0: the fills of one round may change places. Null for all other steps. */
+  round: number | null;
 }
 
 const step = (fields: Partial<Step> & Pick<Step, "id" | "kind" | "batterId" | "durationS">): Step => ({
@@ -44,6 +46,7 @@ const step = (fields: Partial<Step> & Pick<Step, "id" | "kind" | "batterId" | "d
   hands: 1,
   massG: null,
   after: [],
+  round: null,
   ...fields,
 });
 
@@ -202,14 +205,14 @@ function touchedBy(plan: Plan, index: number): string[] {
 
 function designSteps(plan: Plan, masses: Masses): Step[] {
   const steps: Step[] = [];
-  const lastIn = new Map<string, string>();
+  const before = new Before();
   plan.operations.forEach((o, index) => {
     const massG = masses.operationG.get(o.id)!;
     const mould = plan.moulds.find((m) => m.id === o.mouldId)!;
     const own = portionOf(o);
     const portionIds = own ? [own] : touchedBy(plan, index);
     const batterId = plan.portions.find((p) => p.id === portionIds[0])?.batterId ?? plan.batters[0].id;
-    const before = lastIn.get(o.mouldId);
+    const { ids, round } = before.next(o);
     const ready = own ? finishedAfter(plan, plan.portions.find((p) => p.id === own)!) : [];
     steps.push(
       step({
@@ -224,12 +227,41 @@ function designSteps(plan: Plan, masses: Masses): Step[] {
         isMust: !SHOULD_KINDS.has(o.kind) && windowOf(plan, o) !== null,
         hands: o.kind === "pullDividers" && plan.practice.people === 2 ? 2 : 1,
         massG: own || o.kind === "potPour" ? massG : null,
-        after: [...ready, ...(before ? [before] : [])],
+        after: [...ready, ...ids],
+        round,
       }),
     );
-    lastIn.set(o.mouldId, o.id);
   });
   return steps;
+}
+
+/**
+ * What must be done in a mould before its next operation: the one before it; but the fills of compartments wait only for the round before
+ * theirs, as levels must stay even and nothing else hangs on their order.
+ */
+class Before {
+  private readonly moulds = new Map<string, { before: string[]; round: number; fills: string[]; lanes: Set<number> }>();
+
+  next(o: Operation): { ids: string[]; round: number | null } {
+    const at = this.moulds.get(o.mouldId) ?? { before: [], round: -1, fills: [], lanes: new Set() };
+    this.moulds.set(o.mouldId, at);
+    const isFill = o.kind === "compartment";
+    const isSameRound = isFill && at.fills.length > 0 && !at.lanes.has(o.index);
+    if (!isSameRound && at.fills.length > 0) {
+      at.before = at.fills;
+      at.fills = [];
+      at.lanes.clear();
+    }
+    const ids = [...at.before];
+    if (!isFill) {
+      at.before = [o.id];
+      return { ids, round: null };
+    }
+    if (!isSameRound) at.round++;
+    at.fills.push(o.id);
+    at.lanes.add(o.index);
+    return { ids, round: at.round };
+  }
 }
 
 function finishSteps(plan: Plan, last: readonly string[]): Step[] {

@@ -119,6 +119,16 @@ export class Vessels {
     this.scentAtS[v] = this.scentAtS[from];
   }
 
+  /** Takes the state of a vessel of another set. */
+  copy(from: Vessels, v: number, to: number): void {
+    this.reset(to, from.massG[v], from.restRate[v], from.temperatureC[v], from.atS[v]);
+    this.trace[to] = from.trace[v];
+    this.scentFrom[to] = from.scentFrom[v];
+    this.scentTo[to] = from.scentTo[v];
+    this.scentAtS[to] = from.scentAtS[v];
+    this.stirredAtS[to] = from.stirredAtS[v];
+  }
+
   private scentAt(v: number, atS: number): number {
     const to = this.scentTo[v];
     const from = this.scentFrom[v];
