@@ -1,4 +1,5 @@
 import type { CompiledDesign } from "./design";
+import { buildField, type MoveField, readField } from "./field";
 import { createPoints, type Points, restart } from "./points";
 import { sample, TILE } from "./sample";
 import { type Frame, frameOf, type View } from "./view";
@@ -19,18 +20,6 @@ export interface IndexImage {
   width: number;
   height: number;
   colour: Uint8Array;
-}
-
-type Place = (points: Points, slot: number, u: number, v: number) => void;
-
-/** Writes the sample at picture position u,v (0..1 from the top left) into a slot. */
-function placer(frame: Frame): Place {
-  const { origin: o, right: r, down: d } = frame;
-  return (points, slot, u, v) => {
-    points.x[slot] = o[0] + u * r[0] + v * d[0];
-    points.y[slot] = o[1] + u * r[1] + v * d[1];
-    points.z[slot] = o[2] + u * r[2] + v * d[2];
-  };
 }
 
 /** Takes samples that lie outside the batter from the live ones and marks them. Only where a view can leave it. */
@@ -54,14 +43,122 @@ function blankOutside(design: CompiledDesign, points: Points): void {
 
 const sectionOf = (view: View) => (view.kind === "across" ? view.atMm : null);
 
-/** Draws the samples of a tile. */
-function drawTile(design: CompiledDesign, view: View, frame: Frame, points: Points, count: number, fineness: number) {
-  restart(points, count, sectionOf(view));
-  if (view.kind === "tilted" || frame.origin[2] > design.levelMm) blankOutside(design, points);
-  sample(design, points, fineness);
+/** Draws samples of one picture, a tile at a time. */
+class Drawing {
+  readonly points = createPoints(TILE);
+  private readonly u = new Float64Array(TILE);
+  private readonly v = new Float64Array(TILE);
+  private readonly at = new Float64Array(3);
+  private readonly mayLeave: boolean;
+
+  constructor(
+    private readonly design: CompiledDesign,
+    private readonly view: View,
+    private readonly frame: Frame,
+    private readonly field: MoveField | null,
+    private readonly fineness: number,
+  ) {
+    this.mayLeave = view.kind === "tilted" || frame.origin[2] > design.levelMm;
+  }
+
+  /** Writes the sample at picture position u,v (0..1 from the top left) into a slot. */
+  place(slot: number, u: number, v: number): void {
+    const { origin: o, right: r, down: d } = this.frame;
+    const { points } = this;
+    this.u[slot] = u;
+    this.v[slot] = v;
+    points.x[slot] = o[0] + u * r[0] + v * d[0];
+    points.y[slot] = o[1] + u * r[1] + v * d[1];
+    points.z[slot] = o[2] + u * r[2] + v * d[2];
+  }
+
+  draw(count: number): void {
+    const { points, design } = this;
+    restart(points, count, sectionOf(this.view));
+    if (this.mayLeave) blankOutside(design, points);
+    if (this.field) this.byField(this.field);
+    sample(design, points, this.fineness, this.field?.from);
+  }
+
+  /** Reads the last movements off the field. */
+  private byField(field: MoveField): void {
+    const { points, at, design } = this;
+    const { x, y, z, live, liveCount } = points;
+    for (let n = 0; n < liveCount; n++) {
+      const i = live[n];
+      readField(field, this.u[i], this.v[i], at);
+      x[i] = Math.min(design.lengthMm, Math.max(0, at[0]));
+      y[i] = Math.min(design.widthMm, Math.max(0, at[1]));
+      z[i] = Math.min(design.levelMm, Math.max(0, at[2]));
+    }
+    if (field.movesAlong) points.sectionX = null;
+  }
 }
 
-/** Draws a view tile by tile, up to `frameMm` above the floor; yields after every tile so that a caller can stop or let others in. Returns the picture. */
+/** The field of the picture drawn last of each design: its edges are smoothed by the same. */
+const lastFields = new WeakMap<CompiledDesign, { key: string; field: MoveField | null }>();
+
+function* drawingOf(
+  design: CompiledDesign,
+  view: View,
+  size: { width: number; height: number },
+  fineness: number,
+  frameMm: number,
+): Generator<void, Drawing> {
+  const frame = frameOf(design, view, frameMm);
+  const key = JSON.stringify([view, size, fineness, frameMm]);
+  let known = lastFields.get(design);
+  if (known?.key !== key) {
+    known = { key, field: yield* buildField(design, frame, size, sectionOf(view), fineness) };
+    lastFields.set(design, known);
+  }
+  return new Drawing(design, view, frame, known.field, fineness);
+}
+
+/** Draws some pixels of a picture into it, tile by tile. */
+function* drawPixels(drawing: Drawing, image: IndexImage, pixels: Int32Array): Generator<void> {
+  const { width, height, colour } = image;
+  for (let start = 0; start < pixels.length; start += TILE) {
+    const count = Math.min(TILE, pixels.length - start);
+    for (let i = 0; i < count; i++) {
+      const pixel = pixels[start + i];
+      drawing.place(i, ((pixel % width) + 0.5) / width, (Math.floor(pixel / width) + 0.5) / height);
+    }
+    drawing.draw(count);
+    for (let i = 0; i < count; i++) colour[pixels[start + i]] = drawing.points.colour[i];
+    yield;
+  }
+}
+
+/** Pixels of every second place, as on a chessboard: those of one colour of it. */
+function chessPixels(width: number, height: number, odd: 0 | 1): Int32Array {
+  const pixels = new Int32Array(Math.ceil((width * height) / 2));
+  let n = 0;
+  for (let y = 0; y < height; y++) for (let x = (y + odd) & 1; x < width; x += 2) pixels[n++] = y * width + x;
+  return pixels.subarray(0, n);
+}
+
+/** Fills those of the pixels whose neighbours all have one colour; gives back the others. */
+function fillBetween(image: IndexImage, pixels: Int32Array): Int32Array {
+  const { width, height, colour } = image;
+  const open = new Int32Array(pixels.length);
+  let n = 0;
+  for (const pixel of pixels) {
+    const x = pixel % width;
+    const isRim = x === 0 || x === width - 1 || pixel < width || pixel >= width * (height - 1);
+    const left = isRim ? 0 : colour[pixel - 1];
+    const isPlain =
+      !isRim && left === colour[pixel + 1] && left === colour[pixel - width] && left === colour[pixel + width];
+    if (isPlain) colour[pixel] = left;
+    else open[n++] = pixel;
+  }
+  return open.subarray(0, n);
+}
+
+/**
+ * Draws a view tile by tile, up to `frameMm` above the floor; yields after every tile so that a caller can stop or let others in. Every second pixel is
+ * sampled, the others where their four neighbours differ. Returns the picture.
+ */
 export function* drawIndices(
   design: CompiledDesign,
   view: View,
@@ -70,21 +167,11 @@ export function* drawIndices(
   fineness: number,
   frameMm = design.levelMm,
 ): Generator<void, IndexImage> {
-  const colour = new Uint8Array(width * height);
-  const points = createPoints(TILE);
-  const frame = frameOf(design, view, frameMm);
-  const place = placer(frame);
-  for (let start = 0; start < colour.length; start += TILE) {
-    const count = Math.min(TILE, colour.length - start);
-    for (let i = 0; i < count; i++) {
-      const pixel = start + i;
-      place(points, i, ((pixel % width) + 0.5) / width, (Math.floor(pixel / width) + 0.5) / height);
-    }
-    drawTile(design, view, frame, points, count, fineness);
-    colour.set(points.colour.subarray(0, count), start);
-    yield;
-  }
-  return { width, height, colour };
+  const image: IndexImage = { width, height, colour: new Uint8Array(width * height) };
+  const drawing = yield* drawingOf(design, view, { width, height }, fineness, frameMm);
+  yield* drawPixels(drawing, image, chessPixels(width, height, 0));
+  yield* drawPixels(drawing, image, fillBetween(image, chessPixels(width, height, 1)));
+  return image;
 }
 
 /** Pixels that differ from their right or lower neighbour, and that neighbour: where lines run. */
@@ -123,9 +210,7 @@ export function* refineEdges(
 ): Generator<void, { pixels: Int32Array; samples: Uint8Array }> {
   const pixels = edgePixels(image);
   const samples = new Uint8Array(pixels.length * SUB.length);
-  const points = createPoints(TILE);
-  const frame = frameOf(design, view, frameMm);
-  const place = placer(frame);
+  const drawing = yield* drawingOf(design, view, image, fineness, frameMm);
   const perTile = TILE / SUB.length;
   for (let start = 0; start < pixels.length; start += perTile) {
     const count = Math.min(perTile, pixels.length - start);
@@ -134,11 +219,11 @@ export function* refineEdges(
       for (let k = 0; k < SUB.length; k++) {
         const u = ((pixel % image.width) + 0.5 + SUB[k][0]) / image.width;
         const v = (Math.floor(pixel / image.width) + 0.5 + SUB[k][1]) / image.height;
-        place(points, i * SUB.length + k, u, v);
+        drawing.place(i * SUB.length + k, u, v);
       }
     }
-    drawTile(design, view, frame, points, count * SUB.length, fineness);
-    samples.set(points.colour.subarray(0, count * SUB.length), start * SUB.length);
+    drawing.draw(count * SUB.length);
+    samples.set(drawing.points.colour.subarray(0, count * SUB.length), start * SUB.length);
     yield;
   }
   return { pixels, samples };

@@ -5,12 +5,19 @@ import { type Path, strokePath, topPath, wirePath } from "./paths";
 
 const PEAK_DEPTH_MM = 12;
 
+const lengthOf = (path: Path): number =>
+  path.reduce(
+    (sum, { points }) =>
+      points.reduce((way, [a, b], i) => (i ? way + Math.hypot(a - points[i - 1][0], b - points[i - 1][1]) : way), sum),
+    0,
+  );
+
 export function move(b: Build, pour: DesignPour, seed: number): void {
   const { lengthMm, widthMm } = b.design;
   const box = { seed, lengthMm, widthMm, levelMm: b.levelMm };
   const coupling = strokeCoupling(pour.trace);
   const rod = (path: Path, reachMm: number, depthMm: number | null) => {
-    if (path.length === 0) return;
+    if (lengthOf(path) === 0) return;
     const tipMm = depthMm === null ? 0 : Math.max(0, b.levelMm - depthMm);
     b.operations.push(
       compileStroke({
@@ -29,6 +36,7 @@ export function move(b: Build, pour: DesignPour, seed: number): void {
   else if (pour.kind === "topStroke") rod(topPath(pour, lengthMm, widthMm), TOOL_REACH_MM[pour.tool], pour.depthMm);
   else if (pour.kind === "wire") {
     const path = wirePath(pour, widthMm, b.levelMm);
+    if (lengthOf(path) === 0) return;
     b.operations.push(
       compileStroke({
         ...box,

@@ -14,7 +14,17 @@ export function noiseTable(random: () => number, low: number, high: number): Noi
   for (let k = low; k <= high; k++) {
     const phase = random() * 2 * Math.PI;
     const weight = (0.5 + random()) / Math.sqrt(k);
-    for (let i = 0; i < NOISE_NODES; i++) table[i] += weight * Math.sin((2 * Math.PI * k * i) / NOISE_NODES + phase);
+    // Sines at even steps by their recurrence.
+    const step = (2 * Math.PI * k) / NOISE_NODES;
+    const twice = 2 * Math.cos(step);
+    let before = weight * Math.sin(phase - step);
+    let now = weight * Math.sin(phase);
+    for (let i = 0; i < NOISE_NODES; i++) {
+      table[i] += now;
+      const next = twice * now - before;
+      before = now;
+      now = next;
+    }
   }
   let peak = 1e-12;
   for (const v of table) peak = Math.max(peak, Math.abs(v));

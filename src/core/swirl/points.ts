@@ -56,6 +56,8 @@ export interface CompiledOperation {
   kind: string;
   /** Level of the batter after the operation, mm. */
   levelMm: number;
+  /** True for what only moves batter and claims none. */
+  isMovement?: boolean;
   inverse(points: Points, fineness: number): void;
   forward(point: Point): void;
 }

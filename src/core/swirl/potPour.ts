@@ -59,7 +59,7 @@ function strokesOf(pot: Pot, strokes: number, seed: number) {
     const next = outOrder[i + 1];
     const n = Math.max(1, Math.round((strokes * s.volumeMm3) / pot.volumeMm3));
     // A little of the next colour runs along the wall before its turn, and comes back to it later.
-    const early = next && n > 1 ? Math.min(s.volumeMm3, next.volumeMm3) * 0.06 * random() : 0;
+    const early = next && n > 1 ? Math.min(s.volumeMm3, next.volumeMm3) * (0.1 + 0.12 * random()) : 0;
     const half = s.volumeMm3 * (0.55 + 0.2 * random());
     mixed.push({ colour: s.colour, volumeMm3: half });
     if (early > 0) {

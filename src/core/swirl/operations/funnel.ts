@@ -124,6 +124,7 @@ export function compileFunnel(input: FunnelInput): CompiledOperation {
         points.liveCount = kept;
         return;
       }
+      points.sectionX = null;
       let kept = 0;
       for (let n = 0; n < points.liveCount; n++) {
         const i = live[n];

@@ -92,24 +92,33 @@ export function compileLens(input: LensInput): CompiledOperation {
         points.liveCount = 0;
         return;
       }
+      points.sectionX = null;
+      const { value: alongValue, gathered: alongGathered } = along;
+      const { value: acrossValue, gathered: acrossGathered } = across;
+      const [perL, perW, halfNode, top] = [n / L, n / W, 0.5 / n, h1 - depth];
       let kept = 0;
       for (let k = 0; k < points.liveCount; k++) {
         const i = live[k];
-        seek(x[i] / L);
-        const gx = dh * read(along.value);
-        const alongSum = integral(along);
-        seek(y[i] / W);
-        const g = gx * read(across.value);
-        const acrossSum = integral(across);
-        const high = h1 - depth;
-        const low = high - g;
-        if (z[i] >= low && z[i] < high) {
-          points.colour[i] = paint ? paint(alongSum, acrossSum, g > 0 ? (z[i] - low) / g : 0) : colour;
+        const a = x[i] * perL;
+        const p = a >= n ? n - 1 : a > 0 ? a | 0 : 0;
+        const pPart = a - p;
+        const pValue = alongValue[p] + (alongValue[p + 1] - alongValue[p]) * pPart;
+        const gx = dh * pValue;
+        const alongSum = alongGathered[p] + (alongValue[p] + pValue) * pPart * halfNode;
+        const b = y[i] * perW;
+        const q = b >= n ? n - 1 : b > 0 ? b | 0 : 0;
+        const qPart = b - q;
+        const qValue = acrossValue[q] + (acrossValue[q + 1] - acrossValue[q]) * qPart;
+        const g = gx * qValue;
+        const acrossSum = acrossGathered[q] + (acrossValue[q] + qValue) * qPart * halfNode;
+        const zi = z[i];
+        if (zi >= top - g && zi < top) {
+          points.colour[i] = paint ? paint(alongSum, acrossSum, g > 0 ? (zi - top + g) / g : 0) : colour;
           continue;
         }
-        x[i] = (L * (h1 * (x[i] / L) - dh * alongSum)) / h;
-        y[i] = (W * (h1 * (y[i] / W) - gx * acrossSum)) / (h1 - gx);
-        z[i] = ((z[i] < low ? z[i] : z[i] - g) * h) / (h1 - g);
+        x[i] = (h1 * x[i] - L * dh * alongSum) / h;
+        y[i] = (h1 * y[i] - W * gx * acrossSum) / (h1 - gx);
+        z[i] = ((zi < top - g ? zi : zi - g) * h) / (h1 - g);
         live[kept++] = i;
       }
       points.liveCount = kept;

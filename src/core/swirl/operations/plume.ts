@@ -4,6 +4,7 @@ import type { DepositPaint } from "../paintDeposit";
 import type { CompiledOperation, Point, Points } from "../points";
 import { PROFILE_NODES, type Profile } from "../profile";
 import { generator } from "../random";
+import { SlabTables } from "../slabs";
 
 export interface PlumeInput {
   seed: number;
@@ -59,6 +60,7 @@ interface Plume {
   up: NoiseTable;
   p: Float64Array;
   cumulative: Float64Array;
+  tables: SlabTables<Float32Array>;
 }
 
 const middleAt = (o: Plume, u: number) => o.acrossMm + o.alongMm * noiseAt(o.along, u);
@@ -94,11 +96,15 @@ export function compilePlume(input: PlumeInput): CompiledOperation {
     shear: random() - 0.5,
     p: input.profile.p,
     cumulative: input.profile.cumulative,
+    tables: new SlabTables<Float32Array>(input.lengthMm),
   };
   return {
     kind: "plume",
     levelMm: plume.topMm,
-    inverse: (points) => plumeInverse(plume, points),
+    inverse: (points, fineness) =>
+      fineness < 1 && (points.sectionX !== null || fineness > COARSE)
+        ? plumeByTable(plume, points)
+        : plumeInverse(plume, points),
     forward: (point) => plumeForward(plume, point),
   };
 }
@@ -150,6 +156,72 @@ function plumeInverse(o: Plume, points: Points): void {
         continue;
       } else y[i] = (yi - f * wide) / left;
       z[i] = zi - adds * (cumulative[k] + (pa + pk) * frac * HALF_NODE);
+    }
+    live[kept++] = i;
+  }
+  points.liveCount = kept;
+}
+
+/** Fineness of first pictures: too few samples to make a table for every slab. */
+const COARSE = 0.25;
+/** Nodes of a plume's table from its lowest point to the surface. */
+const TABLE_NODES = 128;
+
+/** The plume at one place along the loaf, by height: where the gap begins, its width, 1/(1-f), the lift; mm. */
+function tableAt(o: Plume, x: number): Float32Array {
+  const u = alongLoaf(x, o.lengthMm);
+  const zb = bottomAt(o, u);
+  const y0 = middleAt(o, u);
+  const low = o.widthMm * WALL_MARGIN;
+  const table = new Float32Array((TABLE_NODES + 2) * 4 + 1);
+  for (let k = 0; k <= TABLE_NODES + 1; k++) {
+    const z = zb + ((o.topMm - zb) * Math.min(k, TABLE_NODES)) / TABLE_NODES;
+    const { f, F } = gapAt(o, zb, z);
+    const wander = o.upMm * noiseAt(o.up, upPhase(o, u) + z / HEIGHT_PER_PERIOD_MM);
+    const yc = Math.min(o.widthMm - low, Math.max(low, y0 + wander));
+    table.set([yc * (1 - f), f * o.widthMm, 1 / (1 - f), F], k * 4);
+  }
+  table[(TABLE_NODES + 2) * 4] = zb;
+  return table;
+}
+
+/** The inverse read off tables: for pictures, where a hundredth of a millimetre does not show. */
+function plumeByTable(o: Plume, points: Points): void {
+  const { x, y, z, live, liveCount, sectionX, colour: claimed } = points;
+  const { colour, paint, topMm: top, tables } = o;
+  let slab = -1;
+  let table = tables.at(sectionX ?? 0, sectionX !== null, o, tableAt);
+  let zb = table[(TABLE_NODES + 2) * 4];
+  let perMm = TABLE_NODES / (top - zb);
+  let kept = 0;
+  for (let n = 0; n < liveCount; n++) {
+    const i = live[n];
+    if (sectionX === null) {
+      const j = tables.slabOf(x[i]);
+      if (j !== slab) {
+        slab = j;
+        table = tables.slab(j, o, tableAt);
+        zb = table[(TABLE_NODES + 2) * 4];
+        perMm = TABLE_NODES / (top - zb);
+      }
+    }
+    const zi = z[i];
+    if (zi > zb) {
+      const t = (zi - zb) * perMm;
+      const k = t >= TABLE_NODES ? TABLE_NODES : t | 0;
+      const part = t - k;
+      const q = k << 2;
+      const gap = table[q + 1] + (table[q + 5] - table[q + 1]) * part;
+      const a = table[q] + (table[q + 4] - table[q]) * part;
+      const yi = y[i];
+      if (yi < a) y[i] = yi * (table[q + 2] + (table[q + 6] - table[q + 2]) * part);
+      else if (yi >= a + gap) y[i] = (yi - gap) * (table[q + 2] + (table[q + 6] - table[q + 2]) * part);
+      else {
+        const lift = table[q + 3] + (table[q + 7] - table[q + 3]) * part;
+        claimed[i] = paint ? paint(x[i] / o.lengthMm, (yi - a) / gap, lift / o.addsMm) : colour;
+        continue;
+      }
+      z[i] = zi - (table[q + 3] + (table[q + 7] - table[q + 3]) * part);
     }
     live[kept++] = i;
   }

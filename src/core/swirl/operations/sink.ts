@@ -18,7 +18,7 @@ export interface SinkInput {
 }
 
 /** Substeps while the tool moves by its reach, at fineness 1. */
-const SUBSTEPS_PER_REACH = 9;
+const SUBSTEPS_PER_REACH = 6.5;
 /** Distance over which walls and surface hold the flow back, share of the reach. */
 const WALL_DISTANCE = 0.6;
 const WALL_MARGIN = 0.02;
@@ -36,6 +36,7 @@ export function compileSink(input: SinkInput): CompiledOperation {
   };
   return {
     kind: "sink",
+    isMovement: true,
     levelMm: input.levelMm,
     inverse: (points, fineness) => sinkInverse(sink, points, fineness),
     forward: (point) => sinkForward(sink, point),
@@ -94,7 +95,8 @@ function carry(
   const { levelMm: h, widthMm: W, reachMm: R } = o;
   const delta = WALL_DISTANCE * R;
   const invDelta = 1 / delta;
-  const invR2 = 1 / (R * R);
+  const R2 = R * R;
+  const invR2 = 1 / R2;
   const d = o.depthMm / steps;
   const strength = o.coupling * d;
   let yi = y[i];
@@ -105,6 +107,24 @@ function carry(
   for (; k >= 0 && k < steps; k += direction) {
     const zp = h - (k + 0.5) * d;
     if (direction < 0 ? zp - zi > R : zi - zp > R) break;
+    const r2 = (yi - y0) * (yi - y0) + (zi - zp) * (zi - zp);
+    if (r2 >= R2) continue;
+    if (yi > delta && yi < W - delta && zi > delta && zi < h - delta) {
+      // Away from walls, floor and surface the flow is that of the tool alone.
+      const by = direction * strength;
+      let m = 1 - r2 * invR2;
+      let slope = -6 * m * m * invR2 * (yi - y0);
+      let G = m * m * m;
+      const hy = yi - y0 + 0.5 * by * slope * (zi - zp);
+      const hz = zi - zp - 0.5 * by * (G + slope * (yi - y0));
+      m = 1 - (hy * hy + hz * hz) * invR2;
+      if (m <= 0) continue;
+      slope = -6 * m * m * invR2 * hy;
+      G = m * m * m;
+      yi += by * slope * hz;
+      zi -= by * (G + slope * hy);
+      continue;
+    }
     let ym = yi;
     let zm = zi;
     let uy = 0;

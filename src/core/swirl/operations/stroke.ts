@@ -24,6 +24,9 @@ export interface StrokeInput {
 }
 
 const LAMBDA_PER_REACH = 1 / 2.2;
+/** Steps per wavelength of a first picture, and its fineness. */
+const COARSE_STEPS = 0.7;
+const COARSE = 0.25;
 const CHUNK = 8;
 const GROUP = 8;
 /** Distance over which walls and surface hold the flow back, share of the reach; and where the tool touches them, mm. */
@@ -59,6 +62,22 @@ function boxes(count: number, per: number, read: (i: number, box: number[]) => v
   return out;
 }
 
+/** A chord may stand for a bent way while it is at least this share of the way's length. */
+const STRAIGHT = 0.975;
+
+/** The last point that one chord from `start` may go to: no farther than a step, and no corner cut. */
+function chordEnd(points: Path[number]["points"], start: number, stepMm: number): number {
+  let way = 0;
+  let end = start + 1;
+  for (let i = start + 1; i < points.length; i++) {
+    way += Math.hypot(points[i][0] - points[i - 1][0], points[i][1] - points[i - 1][1]);
+    const chord = Math.hypot(points[i][0] - points[start][0], points[i][1] - points[start][1]);
+    if (i > start + 1 && (way > stepMm || chord < STRAIGHT * way)) break;
+    end = i;
+  }
+  return end;
+}
+
 function substepsOf(path: Path, stepMm: number, coupling: number): Substeps {
   const midA: number[] = [];
   const midB: number[] = [];
@@ -66,9 +85,10 @@ function substepsOf(path: Path, stepMm: number, coupling: number): Substeps {
   const stepB: number[] = [];
   const strength: number[] = [];
   for (const { points, share } of path) {
-    for (let i = 1; i < points.length; i++) {
-      const [a0, b0] = points[i - 1];
-      const [a1, b1] = points[i];
+    for (let i = 0; i + 1 < points.length; ) {
+      const [a0, b0] = points[i];
+      const end = chordEnd(points, i, stepMm);
+      const [a1, b1] = points[end];
       const n = Math.max(1, Math.ceil(Math.hypot(a1 - a0, b1 - b0) / stepMm));
       for (let k = 0; k < n; k++) {
         midA.push(a0 + ((a1 - a0) * (k + 0.5)) / n);
@@ -77,6 +97,7 @@ function substepsOf(path: Path, stepMm: number, coupling: number): Substeps {
         stepB.push((b1 - b0) / n);
         strength.push(coupling * share);
       }
+      i = end;
     }
   }
   const chunks = boxes(midA.length, CHUNK, (i, box) => {
@@ -113,7 +134,7 @@ interface Stroke extends StrokeInput {
 }
 
 const stepsAt = (o: Stroke, fineness: number): Substeps => {
-  const perLambda = Math.max(1, Math.round(3 * fineness));
+  const perLambda = fineness <= COARSE ? COARSE_STEPS : Math.max(1, Math.round(3 * fineness));
   const known = o.cache.get(perLambda);
   if (known) return known;
   const made = substepsOf(o.path, (o.reachMm * LAMBDA_PER_REACH) / perLambda, o.coupling);
@@ -146,6 +167,7 @@ export function compileStroke(input: StrokeInput): CompiledOperation {
   };
   return {
     kind: isRod ? "rod" : "wire",
+    isMovement: true,
     levelMm: input.levelMm,
     inverse: (points, fineness) => inverse(stroke, points, fineness),
     forward: (point) => forward(stroke, point),
@@ -169,6 +191,7 @@ function inverse(o: Stroke, points: Points, fineness: number): void {
     sa = o.wanderMm * noiseAt(o.wanderA, u);
     sb = o.wanderMm * noiseAt(o.wanderB, u);
   }
+  if (isRod) points.sectionX = null;
   for (let n = 0; n < liveCount; n++) {
     const i = live[n];
     const d = isRod ? drag(o, z[i]) : 1;
@@ -182,7 +205,7 @@ function inverse(o: Stroke, points: Points, fineness: number): void {
   }
 }
 
-/** Takes slot `i` back through all substeps that reach it. */
+/** Takes slot `i` back through all substeps that reach it. The inner loop keeps plain locals: it is the hottest of the model. */
 function carryBack(
   o: Stroke,
   s: Substeps,
@@ -194,7 +217,12 @@ function carryBack(
   d: number,
 ): void {
   const R = o.reachMm;
-  const { groups, chunks } = s;
+  const R2 = R * R;
+  const inv = 1 / R2;
+  const { wall, sizeA, sizeB } = o;
+  const [farA, farB] = [sizeA - wall, sizeB - wall];
+  const { groups, chunks, midA, midB, stepA, stepB, strength, count } = s;
+  const chunkCount = chunks.length / 4;
   let pa = a[i];
   let pb = b[i];
   for (let g = groups.length / 4 - 1; g >= 0; g--) {
@@ -206,7 +234,7 @@ function carryBack(
       pb > groups[q + 3] + sb + R
     )
       continue;
-    const lastChunk = Math.min(chunks.length / 4, (g + 1) * GROUP) - 1;
+    const lastChunk = Math.min(chunkCount, (g + 1) * GROUP) - 1;
     for (let c = lastChunk; c >= g * GROUP; c--) {
       const k = c * 4;
       if (
@@ -216,11 +244,36 @@ function carryBack(
         pb > chunks[k + 3] + sb + R
       )
         continue;
-      const last = Math.min(s.count, (c + 1) * CHUNK) - 1;
+      const last = Math.min(count, (c + 1) * CHUNK) - 1;
       for (let j = last; j >= c * CHUNK; j--) {
-        if (!step(o, s, j, pa, pb, sa, sb, -d)) continue;
-        pa = stepped.a;
-        pb = stepped.b;
+        const ra = pa - midA[j] - sa;
+        const rb = pb - midB[j] - sb;
+        const r2 = ra * ra + rb * rb;
+        if (r2 >= R2) continue;
+        if (pa < wall || pa > farA || pb < wall || pb > farB) {
+          step(o, s, j, pa, pb, sa, sb, -d);
+          pa = stepped.a;
+          pb = stepped.b;
+          continue;
+        }
+        const da = stepA[j];
+        const db = stepB[j];
+        const by = strength[j] * d;
+        let m = 1 - r2 * inv;
+        let slope = -6 * m * m * inv * (da * rb - db * ra);
+        let G = m * m * m;
+        const ha = ra - 0.5 * by * (da * G + slope * rb);
+        const hb = rb - 0.5 * by * (db * G - slope * ra);
+        m = 1 - (ha * ha + hb * hb) * inv;
+        if (m <= 0) continue;
+        slope = -6 * m * m * inv * (da * hb - db * ha);
+        G = m * m * m;
+        pa -= by * (da * G + slope * hb);
+        pb -= by * (db * G - slope * ha);
+        if (pa < 0) pa = 0;
+        else if (pa > sizeA) pa = sizeA;
+        if (pb < 0) pb = 0;
+        else if (pb > sizeB) pb = sizeB;
       }
     }
   }

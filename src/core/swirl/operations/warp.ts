@@ -49,8 +49,10 @@ const MOST_WAVES = 8;
 const acrossWaves = waves(MOST_WAVES, ACROSS);
 const upWaves = waves(MOST_WAVES, UP);
 
-function slabAt(o: Warp, x: number): Float32Array {
-  const j = Math.min(SLABS - 1, Math.max(0, Math.floor((x / o.lengthMm) * SLABS)));
+const slabAt = (o: Warp, x: number): Float32Array => slabOf(o, Math.floor((x / o.lengthMm) * SLABS));
+
+function slabOf(o: Warp, number: number): Float32Array {
+  const j = Math.min(SLABS - 1, Math.max(0, number));
   const known = o.slabs[j];
   if (known) return known;
   const made = new Float32Array(ACROSS * UP * 2);
@@ -91,65 +93,109 @@ export function compileWarp(input: WarpInput): CompiledOperation {
   const warp: Warp = { ...input, bottomMm, scale, steps, modes, slabs: new Array(SLABS) };
   return {
     kind: "warp",
+    isMovement: true,
     levelMm: h,
-    inverse(points: Points) {
-      const { x, y, z, live, liveCount, sectionX } = points;
-      let slab = slabAt(warp, sectionX ?? 0);
-      for (let n = 0; n < liveCount; n++) {
-        const i = live[n];
-        if (z[i] <= bottomMm) continue;
-        if (sectionX === null) slab = slabAt(warp, x[i]);
-        carry(warp, slab, y[i], z[i], -1);
-        y[i] = moved.y;
-        z[i] = moved.z;
-      }
-    },
+    inverse: (points, fineness) => warpInverse(warp, points, fineness),
     forward(point: Point) {
       if (point.z <= bottomMm) return;
-      carry(warp, slabAt(warp, point.x), point.y, point.z, 1);
-      point.y = moved.y;
-      point.z = moved.z;
+      const p = Math.max(0, (point.x / warp.lengthMm) * SLABS - 0.5);
+      const [slab, other] = [slabOf(warp, Math.floor(p)), slabOf(warp, Math.floor(p) + 1)];
+      const y = Float64Array.of(point.y);
+      const z = Float64Array.of(point.z);
+      carry(warp, slab, other, p - Math.floor(p), y, z, 0, warp.steps, 1);
+      point.y = y[0];
+      point.z = z[0];
     },
   };
 }
 
 const MOST_MODES = 9;
-/** Amplitude that one midpoint step keeps the volume for, mm. */
+/** Amplitude that one midpoint step keeps the volume for, mm; in pictures it may be twice as long. */
 const STEP_MM = 4;
-const moved = { y: 0, z: 0 };
 
-function carry(o: Warp, slab: Float32Array, y: number, z: number, direction: 1 | -1): void {
-  moved.y = y;
-  moved.z = z;
-  for (let k = 0; k < o.steps; k++) step(o, slab, moved.y, moved.z, direction);
+function warpInverse(o: Warp, points: Points, fineness: number): void {
+  const { x, y, z, live, liveCount, sectionX } = points;
+  const steps = fineness < 1 ? Math.ceil(o.steps / 2) : o.steps;
+  const perMm = SLABS / o.lengthMm;
+  let slab = slabAt(o, sectionX ?? 0);
+  let other = slab;
+  let part = 0;
+  let last = -1;
+  for (let n = 0; n < liveCount; n++) {
+    const i = live[n];
+    if (z[i] <= o.bottomMm) continue;
+    if (sectionX === null) {
+      // Between the middles of two slabs.
+      const p = Math.max(0, x[i] * perMm - 0.5);
+      const j = p | 0;
+      part = p - j;
+      if (j !== last) {
+        last = j;
+        slab = slabOf(o, j);
+        other = slabOf(o, j + 1);
+      }
+    }
+    carry(o, slab, other, part, y, z, i, steps, -1);
+  }
 }
 
-function step(o: Warp, slab: Float32Array, y: number, z: number, direction: 1 | -1): void {
+/** Moves slot `i` of y and z through the whole warp in so many midpoint steps. */
+function carry(
+  o: Warp,
+  slab: Float32Array,
+  /** The next slab, and how far towards it the place lies, 0..1: read in the second half of a step, where it counts. */
+  other: Float32Array,
+  part: number,
+  y: Float64Array,
+  z: Float64Array,
+  i: number,
+  steps: number,
+  direction: 1 | -1,
+): void {
   const { widthMm: W, levelMm: h, bottomMm } = o;
   const perY = (ACROSS - 1) / W;
   const perZ = (UP - 1) / (h - bottomMm);
-  let my = y;
-  let mz = z;
-  let vy = 0;
-  let vz = 0;
-  for (let half = 0; half < 2; half++) {
-    const a = my * perY;
-    const b = (mz - bottomMm) * perZ;
-    const ai = a >= ACROSS - 1 ? ACROSS - 2 : a > 0 ? a | 0 : 0;
-    const bi = b >= UP - 1 ? UP - 2 : b > 0 ? b | 0 : 0;
-    const fa = a - ai;
-    const fb = b - bi;
-    const q = (bi * ACROSS + ai) * 2;
-    const r = q + ACROSS * 2;
-    const lowY = slab[q] + (slab[q + 2] - slab[q]) * fa;
-    const highY = slab[r] + (slab[r + 2] - slab[r]) * fa;
-    const lowZ = slab[q + 1] + (slab[q + 3] - slab[q + 1]) * fa;
-    const highZ = slab[r + 1] + (slab[r + 3] - slab[r + 1]) * fa;
-    vy = direction * (lowY + (highY - lowY) * fb);
-    vz = direction * (lowZ + (highZ - lowZ) * fb);
-    my = y + vy / 2;
-    mz = z + vz / 2;
+  const by = (direction * o.steps) / steps;
+  let yi = y[i];
+  let zi = z[i];
+  for (let k = 0; k < steps; k++) {
+    let my = yi;
+    let mz = zi;
+    let vy = 0;
+    let vz = 0;
+    for (let half = 0; half < 2; half++) {
+      const a = my * perY;
+      const b = (mz - bottomMm) * perZ;
+      const ai = a >= ACROSS - 1 ? ACROSS - 2 : a > 0 ? a | 0 : 0;
+      const bi = b >= UP - 1 ? UP - 2 : b > 0 ? b | 0 : 0;
+      const fa = a - ai;
+      const fb = b - bi;
+      const q = (bi * ACROSS + ai) * 2;
+      const r = q + ACROSS * 2;
+      const lowY = slab[q] + (slab[q + 2] - slab[q]) * fa;
+      const highY = slab[r] + (slab[r + 2] - slab[r]) * fa;
+      const lowZ = slab[q + 1] + (slab[q + 3] - slab[q + 1]) * fa;
+      const highZ = slab[r + 1] + (slab[r + 3] - slab[r + 1]) * fa;
+      vy = by * (lowY + (highY - lowY) * fb);
+      vz = by * (lowZ + (highZ - lowZ) * fb);
+      if (half === 1 && part > 0) {
+        const nearY = other[q] + (other[q + 2] - other[q]) * fa;
+        const farY = other[r] + (other[r + 2] - other[r]) * fa;
+        const nearZ = other[q + 1] + (other[q + 3] - other[q + 1]) * fa;
+        const farZ = other[r + 1] + (other[r + 3] - other[r + 1]) * fa;
+        vy += part * (by * (nearY + (farY - nearY) * fb) - vy);
+        vz += part * (by * (nearZ + (farZ - nearZ) * fb) - vz);
+      }
+      my = yi + vy / 2;
+      mz = zi + vz / 2;
+    }
+    yi += vy;
+    zi += vz;
+    if (yi < 0) yi = 0;
+    else if (yi > W) yi = W;
+    if (zi < bottomMm) zi = bottomMm;
+    else if (zi > h) zi = h;
   }
-  moved.y = y + vy < 0 ? 0 : Math.min(y + vy, W);
-  moved.z = z + vz < bottomMm ? bottomMm : Math.min(z + vz, h);
+  y[i] = yi;
+  z[i] = zi;
 }
