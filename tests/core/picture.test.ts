@@ -6,7 +6,6 @@ import { drawIndices, finish, type IndexImage, OUTSIDE, refineEdges, type View }
 import { buildField, readField } from "../../src/core/swirl/field";
 import { createPoints, restart } from "../../src/core/swirl/points";
 import { sample } from "../../src/core/swirl/sample";
-import { SlabTables } from "../../src/core/swirl/slabs";
 import { frameOf } from "../../src/core/swirl/view";
 import { planOfFamily } from "../../tools/familyPlans";
 
@@ -132,22 +131,4 @@ describe("fields of the last movements", () => {
       expect(off[Math.floor(0.8 * count)]).toBeLessThan(0.2);
     },
   );
-});
-
-describe("tables of slabs", () => {
-  it("are made once for each slab and once for a cut, at the place asked for", () => {
-    const made: number[] = [];
-    const tables = new SlabTables<number>(256);
-    const make = (_: null, x: number) => {
-      made.push(x);
-      return x;
-    };
-    expect(tables.at(10.3, true, null, make)).toBe(10.3);
-    expect(tables.at(10.3, true, null, make)).toBe(10.3);
-    expect(tables.at(10.3, false, null, make)).toBe(11);
-    expect(tables.at(11.9, false, null, make)).toBe(11);
-    expect(tables.at(-5, false, null, make)).toBe(1);
-    expect(tables.at(999, false, null, make)).toBe(255);
-    expect(made).toEqual([10.3, 11, 1, 255]);
-  });
 });

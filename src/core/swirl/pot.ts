@@ -21,6 +21,15 @@ interface DropMap {
 interface TurnMap {
   kind: "turn";
   turns: number;
+  eddies: Eddy[];
+}
+/** Where the blade leaves batter turning behind it: a disc inside the pot, turned most in its middle. */
+interface Eddy {
+  x: number;
+  y: number;
+  radius: number;
+  /** Turn in the middle, radians. */
+  angle: number;
 }
 
 /** A pot as a unit disc from above and a height 0..1: who owns each place. */
@@ -36,6 +45,7 @@ export interface Pot {
 
 /** How far from the middle a drop falls, share of the radius. */
 const DROP_RADIUS = 0.52;
+const EDDIES_PER_TURN = 6;
 
 /** Builds the pot from what went in. Each drop pushes what is there outward in proportion; turns shear it most in the middle. */
 export function makePot(steps: readonly PotStep[], seed: number): Pot {
@@ -46,7 +56,7 @@ export function makePot(steps: readonly PotStep[], seed: number): Pot {
   let inside = base;
   const maps: (DropMap | TurnMap)[] = [];
   for (const s of steps) {
-    if (s.kind === "turn") maps.push({ kind: "turn", turns: s.turns });
+    if (s.kind === "turn") maps.push({ kind: "turn", turns: s.turns, eddies: eddiesOf(s.turns, random) });
     if (s.kind !== "drop" || s.volumeMm3 <= 0) continue;
     inside += s.volumeMm3;
     const angle = Math.PI / 2 - (2 * Math.PI * s.clock) / 12 + (random() - 0.5) * 0.35;
@@ -86,6 +96,18 @@ export function makePot(steps: readonly PotStep[], seed: number): Pot {
           const c = Math.cos(angle);
           const s = Math.sin(angle);
           [x, y] = [x * c - y * s, x * s + y * c];
+          for (let e = m.eddies.length - 1; e >= 0; e--) {
+            const eddy = m.eddies[e];
+            const ex = x - eddy.x;
+            const ey = y - eddy.y;
+            const m2 = 1 - (ex * ex + ey * ey) / (eddy.radius * eddy.radius);
+            if (m2 <= 0) continue;
+            const back = -eddy.angle * m2 * m2 * (0.8 + 0.4 * up);
+            const ec = Math.cos(back);
+            const es = Math.sin(back);
+            x = eddy.x + ex * ec - ey * es;
+            y = eddy.y + ex * es + ey * ec;
+          }
           continue;
         }
         const dx = x - m.x;
@@ -109,6 +131,17 @@ export function makePot(steps: readonly PotStep[], seed: number): Pot {
   };
 }
 
+/** Eddies left by a turn of the spatula: three for every turn, on its way around, each with its own sense. They fold what the turn shears. */
+function eddiesOf(turns: number, random: () => number): Eddy[] {
+  const count = Math.max(1, Math.round(EDDIES_PER_TURN * turns));
+  return Array.from({ length: count }, (_, i) => {
+    const at = 2 * Math.PI * ((i + random()) / EDDIES_PER_TURN);
+    const r = 0.35 + 0.2 * random();
+    const radius = (1 - r) * (0.75 + 0.2 * random());
+    return { x: r * Math.cos(at), y: r * Math.sin(at), radius, angle: (i % 2 ? -1 : 1) * (1 + 0.8 * random()) };
+  });
+}
+
 /**
  * Colour of a part of the pot's stream: `t` is the share that has been poured out by then, from the lip; `side` runs across the stream, `up` through it.
  * The lip lies at x = 1: the stream takes chords of the disc one after another. A stack comes out from its last colour down.
@@ -127,6 +160,9 @@ export function streamColour(pot: Pot, t: number, side: number, up: number): num
   const half = Math.sqrt(Math.max(0, 1 - x * x));
   return pot.colourAt(x, (2 * side - 1) * half, up);
 }
+
+/** How far the folding stream reaches ahead and back, share of the pot. */
+const STREAM_FOLD = 0.14;
 
 const CHORDS = 512;
 let chords: Float64Array | null = null;
@@ -163,6 +199,10 @@ export function passPaint(
   return (along, across, up) => {
     const run = way === "travelling" ? (isBack ? 1 - along : along) : up;
     const other = way === "travelling" ? up : along;
-    return streamColour(pot, fromT + (toT - fromT) * run, across, other);
+    // The stream folds as it falls: its sides come from a little earlier and later, round the end of the pot where they must. All passes fold
+    // alike, or a part of the pot would be poured twice.
+    const fold = STREAM_FOLD * Math.sin(2 * Math.PI * (1.3 * across + 0.8 * other));
+    const t = fromT + (toT - fromT) * run + fold;
+    return streamColour(pot, t - Math.floor(t), across, other);
   };
 }

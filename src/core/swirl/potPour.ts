@@ -38,11 +38,12 @@ export function pourPot(b: Build, pour: Extract<DesignPour, { kind: "potPour" }>
       });
       continue;
     }
+    const stream = bump(side + 0.1 * (random() - 0.5), 0.8);
     const spot = pour.way === "one-place" ? bump(0.5, 0.75) : () => 1;
     const lens = compileLens({
       ...box,
       along: footprint((u) => (pour.way === "one-place" ? 0.2 : 0) + spot(u)),
-      across: footprint((u) => 0.25 + bump(side + 0.1 * (random() - 0.5), 0.8)(u)),
+      across: footprint((u) => 0.25 + stream(u)),
       depthMm: b.levelMm * 0.3 * random(),
     });
     deposit(b, lens, addsMm);

@@ -86,12 +86,13 @@ export function spoonRow(
   const places = Array.from({ length: spoons }, (_, i) => (i + 0.25 + 0.5 * random()) / spoons);
   const sizes = places.map(() => 0.6 + 0.8 * random());
   const bumps = places.map((p) => bump(p, 0.85 / spoons));
+  const heap = bump(pour.acrossMm / W, 0.38 + 0.1 * random());
   const lens = compileLens({
     ...boxOf(b, pour.colour),
     levelMm: b.levelMm,
     addsMm,
     along: footprint((u) => 0.12 + bumps.reduce((sum, f, i) => sum + sizes[i] * f(u), 0)),
-    across: footprint((u) => 0.04 + bump(pour.acrossMm / W, 0.38 + 0.1 * random())(u)),
+    across: footprint((u) => 0.04 + heap(u)),
     depthMm: Math.min(6, b.levelMm * 0.25) * random(),
   });
   deposit(b, lens, addsMm);

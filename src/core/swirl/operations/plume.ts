@@ -4,7 +4,6 @@ import type { DepositPaint } from "../paintDeposit";
 import type { CompiledOperation, Point, Points } from "../points";
 import { PROFILE_NODES, type Profile } from "../profile";
 import { generator } from "../random";
-import { SlabTables } from "../slabs";
 
 export interface PlumeInput {
   seed: number;
@@ -60,11 +59,31 @@ interface Plume {
   up: NoiseTable;
   p: Float64Array;
   cumulative: Float64Array;
-  tables: SlabTables<Float32Array>;
+  middles: Float64Array;
+  bottoms: Float64Array;
+  /** Its table at the cut that was drawn last, and where that lies, mm. */
+  cut: Float32Array | null;
+  cutAtMm: number;
 }
 
-const middleAt = (o: Plume, u: number) => o.acrossMm + o.alongMm * noiseAt(o.along, u);
-const bottomAt = (o: Plume, u: number) => o.deepestMm * (1 - DEPTH_VARIATION * (0.5 + 0.5 * noiseAt(o.depth, u)));
+/** Stretches of the loaf over which middle and depth of a stripe run straight. */
+const STRETCHES = 128;
+/** Middle and lowest point of the stripe at the ends of the stretches, mm. */
+function alongTables(o: Omit<Plume, "middles" | "bottoms">): { middles: Float64Array; bottoms: Float64Array } {
+  const middles = new Float64Array(STRETCHES + 2);
+  const bottoms = new Float64Array(STRETCHES + 2);
+  for (let i = 0; i <= STRETCHES + 1; i++) {
+    const u = alongLoaf((Math.min(i, STRETCHES) * o.lengthMm) / STRETCHES, o.lengthMm);
+    middles[i] = o.acrossMm + o.alongMm * noiseAt(o.along, u);
+    bottoms[i] = o.deepestMm * (1 - DEPTH_VARIATION * (0.5 + 0.5 * noiseAt(o.depth, u)));
+  }
+  return { middles, bottoms };
+}
+function readAlong(table: Float64Array, x: number, lengthMm: number): number {
+  const p = x <= 0 ? 0 : Math.min(STRETCHES, (x / lengthMm) * STRETCHES);
+  const i = p | 0;
+  return table[i] + (table[i + 1] - table[i]) * (p - i);
+}
 /** Positive for every u on the loaf, so that cutting off a fraction rounds down. */
 const upPhase = (o: Plume, u: number) => 1 + o.phase + o.shear * u;
 
@@ -78,7 +97,7 @@ export function compilePlume(input: PlumeInput): CompiledOperation {
   const deepestMm = plumeBottomMm(input.bottomMm, input.levelMm, input.addsMm, input.profile);
   if (deepestMm === null) throw new Error("plume: the pour is too wide for the batter below it");
   const random = generator(input.seed);
-  const plume: Plume = {
+  const given = {
     colour: input.colour,
     paint: input.paint ?? null,
     lengthMm: input.lengthMm,
@@ -96,14 +115,16 @@ export function compilePlume(input: PlumeInput): CompiledOperation {
     shear: random() - 0.5,
     p: input.profile.p,
     cumulative: input.profile.cumulative,
-    tables: new SlabTables<Float32Array>(input.lengthMm),
+    cut: null,
+    cutAtMm: Number.NaN,
   };
+  const plume: Plume = { ...given, ...alongTables(given) };
   return {
     kind: "plume",
     levelMm: plume.topMm,
     inverse: (points, fineness) =>
-      fineness < 1 && (points.sectionX !== null || fineness > COARSE)
-        ? plumeByTable(plume, points)
+      fineness < 1 && points.sectionX !== null
+        ? plumeByTable(plume, points, points.sectionX)
         : plumeInverse(plume, points),
     forward: (point) => plumeForward(plume, point),
   };
@@ -115,19 +136,23 @@ function plumeInverse(o: Plume, points: Points): void {
   const low = wide * WALL_MARGIN;
   const high = wide - low;
   const perMm = NOISE_NODES / HEIGHT_PER_PERIOD_MM;
-  let u = sectionX === null ? 0 : alongLoaf(sectionX, o.lengthMm);
-  let y0 = middleAt(o, u);
-  let zb = bottomAt(o, u);
-  let phase = upPhase(o, u) * NOISE_NODES;
+  const { middles, bottoms, lengthMm } = o;
+  const perLength = STRETCHES / lengthMm;
+  const at = sectionX ?? 0;
+  let y0 = readAlong(middles, at, lengthMm);
+  let zb = readAlong(bottoms, at, lengthMm);
+  let phase = upPhase(o, alongLoaf(at, lengthMm)) * NOISE_NODES;
   let perSpan = NODES / (top - zb);
   let kept = 0;
   for (let n = 0; n < liveCount; n++) {
     const i = live[n];
     if (sectionX === null) {
-      u = alongLoaf(x[i], o.lengthMm);
-      y0 = middleAt(o, u);
-      zb = bottomAt(o, u);
-      phase = upPhase(o, u) * NOISE_NODES;
+      const across = x[i] <= 0 ? 0 : Math.min(STRETCHES, x[i] * perLength);
+      const j = across | 0;
+      const part = across - j;
+      y0 = middles[j] + (middles[j + 1] - middles[j]) * part;
+      zb = bottoms[j] + (bottoms[j + 1] - bottoms[j]) * part;
+      phase = upPhase(o, alongLoaf(x[i], lengthMm)) * NOISE_NODES;
       perSpan = NODES / (top - zb);
     }
     const zi = z[i];
@@ -162,18 +187,18 @@ function plumeInverse(o: Plume, points: Points): void {
   points.liveCount = kept;
 }
 
-/** Fineness of first pictures: too few samples to make a table for every slab. */
-const COARSE = 0.25;
 /** Nodes of a plume's table from its lowest point to the surface. */
 const TABLE_NODES = 128;
+/** Place in the table of the lowest point. */
+const ZB_PLACE = (TABLE_NODES + 2) * 4;
 
 /** The plume at one place along the loaf, by height: where the gap begins, its width, 1/(1-f), the lift; mm. */
 function tableAt(o: Plume, x: number): Float32Array {
   const u = alongLoaf(x, o.lengthMm);
-  const zb = bottomAt(o, u);
-  const y0 = middleAt(o, u);
+  const zb = readAlong(o.bottoms, x, o.lengthMm);
+  const y0 = readAlong(o.middles, x, o.lengthMm);
   const low = o.widthMm * WALL_MARGIN;
-  const table = new Float32Array((TABLE_NODES + 2) * 4 + 1);
+  const table = new Float32Array(ZB_PLACE + 1);
   for (let k = 0; k <= TABLE_NODES + 1; k++) {
     const z = zb + ((o.topMm - zb) * Math.min(k, TABLE_NODES)) / TABLE_NODES;
     const { f, F } = gapAt(o, zb, z);
@@ -181,30 +206,24 @@ function tableAt(o: Plume, x: number): Float32Array {
     const yc = Math.min(o.widthMm - low, Math.max(low, y0 + wander));
     table.set([yc * (1 - f), f * o.widthMm, 1 / (1 - f), F], k * 4);
   }
-  table[(TABLE_NODES + 2) * 4] = zb;
+  table[ZB_PLACE] = zb;
   return table;
 }
 
-/** The inverse read off tables: for pictures, where a hundredth of a millimetre does not show. */
-function plumeByTable(o: Plume, points: Points): void {
-  const { x, y, z, live, liveCount, sectionX, colour: claimed } = points;
-  const { colour, paint, topMm: top, tables } = o;
-  let slab = -1;
-  let table = tables.at(sectionX ?? 0, sectionX !== null, o, tableAt);
-  let zb = table[(TABLE_NODES + 2) * 4];
-  let perMm = TABLE_NODES / (top - zb);
+/** The inverse on one cut across, read off a table: for pictures, where a hundredth of a millimetre does not show. */
+function plumeByTable(o: Plume, points: Points, atMm: number): void {
+  const { x, y, z, live, liveCount, colour: claimed } = points;
+  const { colour, paint, topMm: top } = o;
+  if (o.cutAtMm !== atMm || !o.cut) {
+    o.cut = tableAt(o, atMm);
+    o.cutAtMm = atMm;
+  }
+  const table = o.cut;
+  const zb = table[ZB_PLACE];
+  const perMm = TABLE_NODES / (top - zb);
   let kept = 0;
   for (let n = 0; n < liveCount; n++) {
     const i = live[n];
-    if (sectionX === null) {
-      const j = tables.slabOf(x[i]);
-      if (j !== slab) {
-        slab = j;
-        table = tables.slab(j, o, tableAt);
-        zb = table[(TABLE_NODES + 2) * 4];
-        perMm = TABLE_NODES / (top - zb);
-      }
-    }
     const zi = z[i];
     if (zi > zb) {
       const t = (zi - zb) * perMm;
@@ -239,7 +258,7 @@ function gapAt(o: Plume, zb: number, zAfter: number): { f: number; F: number } {
 
 function plumeForward(o: Plume, point: Point): void {
   const u = alongLoaf(point.x, o.lengthMm);
-  const zb = bottomAt(o, u);
+  const zb = readAlong(o.bottoms, point.x, o.lengthMm);
   if (point.z <= zb) return;
   let below = point.z;
   let above = o.topMm;
@@ -252,6 +271,6 @@ function plumeForward(o: Plume, point: Point): void {
   const { f } = gapAt(o, zb, point.z);
   const wander = o.upMm * noiseAt(o.up, upPhase(o, u) + point.z / HEIGHT_PER_PERIOD_MM);
   const low = o.widthMm * WALL_MARGIN;
-  const yc = Math.min(o.widthMm - low, Math.max(low, middleAt(o, u) + wander));
+  const yc = Math.min(o.widthMm - low, Math.max(low, readAlong(o.middles, point.x, o.lengthMm) + wander));
   point.y = point.y < yc ? point.y * (1 - f) : point.y * (1 - f) + f * o.widthMm;
 }

@@ -16,7 +16,7 @@ export interface WarpInput {
 }
 
 /** Cuts along the loaf for which the flow is tabulated, and nodes of one table across and up. */
-const SLABS = 128;
+const SLABS = 64;
 const ACROSS = 41;
 const UP = 33;
 
@@ -35,6 +35,8 @@ interface Warp extends Omit<WarpInput, "modes"> {
   steps: number;
   modes: Mode[];
   slabs: (Float32Array | undefined)[];
+  cut: Float32Array | null;
+  cutAtMm: number;
 }
 
 /** Sine and cosine of n half waves at the nodes of an axis. */
@@ -49,7 +51,15 @@ const MOST_WAVES = 8;
 const acrossWaves = waves(MOST_WAVES, ACROSS);
 const upWaves = waves(MOST_WAVES, UP);
 
-const slabAt = (o: Warp, x: number): Float32Array => slabOf(o, Math.floor((x / o.lengthMm) * SLABS));
+/** The table at one cut across, between those of two slabs; kept for the cut that was drawn last. */
+function cutAt(o: Warp, x: number): Float32Array {
+  if (o.cut && o.cutAtMm === x) return o.cut;
+  const p = Math.max(0, (x / o.lengthMm) * SLABS - 0.5);
+  const [near, far, part] = [slabOf(o, Math.floor(p)), slabOf(o, Math.floor(p) + 1), p - Math.floor(p)];
+  o.cut = near.map((v, i) => v + (far[i] - v) * part);
+  o.cutAtMm = x;
+  return o.cut;
+}
 
 function slabOf(o: Warp, number: number): Float32Array {
   const j = Math.min(SLABS - 1, Math.max(0, number));
@@ -90,7 +100,16 @@ export function compileWarp(input: WarpInput): CompiledOperation {
   const bottomMm = input.topMm === null ? 0 : Math.max(0, h - input.topMm);
   const steps = Math.max(1, Math.ceil(input.amplitudeMm / STEP_MM));
   const scale = (input.amplitudeMm * Math.min(W, (h - bottomMm) * 2)) / (Math.PI * 1.6 * steps);
-  const warp: Warp = { ...input, bottomMm, scale, steps, modes, slabs: new Array(SLABS) };
+  const warp: Warp = {
+    ...input,
+    bottomMm,
+    scale,
+    steps,
+    modes,
+    slabs: new Array(SLABS),
+    cut: null,
+    cutAtMm: Number.NaN,
+  };
   return {
     kind: "warp",
     isMovement: true,
@@ -117,7 +136,7 @@ function warpInverse(o: Warp, points: Points, fineness: number): void {
   const { x, y, z, live, liveCount, sectionX } = points;
   const steps = fineness < 1 ? Math.ceil(o.steps / 2) : o.steps;
   const perMm = SLABS / o.lengthMm;
-  let slab = slabAt(o, sectionX ?? 0);
+  let slab = sectionX === null ? slabOf(o, 0) : cutAt(o, sectionX);
   let other = slab;
   let part = 0;
   let last = -1;
