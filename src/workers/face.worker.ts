@@ -32,9 +32,18 @@ async function runSliced<T>(drawing: Generator<void, T>, generation: number): Pr
   }
 }
 
+/** The design compiled last: while only the cut moves it stays as it is, with what it has tabulated. */
+let last: { key: string; design: CompiledDesign } | null = null;
+
+function compiledOf(job: FaceJob): CompiledDesign {
+  const key = JSON.stringify([job.design, job.upTo]);
+  if (last?.key !== key) last = { key, design: compileDesign(job.design, job.upTo) };
+  return last.design;
+}
+
 async function work(job: FaceJob): Promise<void> {
   const startMs = performance.now();
-  const design: CompiledDesign = compileDesign(job.design, job.upTo);
+  const design = compiledOf(job);
   const palette = makePalette(job.palette);
   const answer = (request: FaceRequest, stage: FaceStage, image: IndexImage, rgba: Uint8ClampedArray<ArrayBuffer>) => {
     const message: FaceAnswer = {
@@ -44,6 +53,7 @@ async function work(job: FaceJob): Promise<void> {
       width: image.width,
       height: image.height,
       rgba,
+      colour: image.colour.slice(),
       afterMs: performance.now() - startMs,
     };
     postMessage(message, { transfer: [rgba.buffer] });

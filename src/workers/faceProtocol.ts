@@ -32,6 +32,8 @@ export interface FaceAnswer {
   width: number;
   height: number;
   rgba: Uint8ClampedArray<ArrayBuffer>;
+  /** Colour index of every pixel, before its edges were smoothed. */
+  colour: Uint8Array<ArrayBuffer>;
   /** Time since the job came in, ms. */
   afterMs: number;
 }

@@ -7,6 +7,7 @@ import { derive } from "../../src/core/plan/derive";
 import { FAMILY_IDS, type FamilyId } from "../../src/core/plan/operations";
 import { drawingSvg } from "../../src/core/print/drawing";
 import { dividerTemplate, edgeGuides, pourMap } from "../../src/core/print/templates";
+import type { DesignPour } from "../../src/core/swirl/build";
 import { compileDesign, type Design } from "../../src/core/swirl/design";
 import { drawIndices, finish, OUTSIDE } from "../../src/core/swirl/face";
 import { designWarnings } from "../../src/core/swirl/judge";
@@ -244,7 +245,7 @@ describe("numbers of a picture", () => {
   });
   it("warns of a wire thicker than the lines between its ways", () => {
     const fine = image(repeat("01".repeat(20), 40));
-    const wire = {
+    const wire: DesignPour = {
       kind: "wire",
       id: "w",
       colour: 0,
@@ -253,7 +254,8 @@ describe("numbers of a picture", () => {
       thicknessMm: 4,
       path: "loops",
       loops: 7,
-    } as const;
+      points: [],
+    };
     expect(designWarnings(designNumbers([fine], 2, 0.5), ["Moon", "Ink"], [wire]).join()).toMatch(
       /thinner than the wire/,
     );

@@ -123,3 +123,44 @@ test("a stroke is drawn by keyboard and by pointer and stays; papers are saved t
   await page.getByRole("tab", { name: "In space" }).click();
   await expect(page.getByRole("application", { name: /^The loaf in space/ }).locator("canvas")).toBeVisible();
 });
+
+test("a hanger is drawn on the end of the loaf, bars are trimmed and decorated, another batch stands beside", async ({
+  page,
+}) => {
+  await studio(page, "Compared");
+  await page.getByRole("tab", { name: "Draw" }).click();
+  await page.getByLabel("a hanger, on the end of the loaf").check();
+  const end = page.getByRole("application", { name: /^Draw the way of a hanger/ });
+  await end.focus();
+  for (let i = 0; i < 4; i++) await page.keyboard.press("ArrowUp");
+  await page.keyboard.press("Enter");
+  for (let i = 0; i < 8; i++) await page.keyboard.press("ArrowDown");
+  await page.keyboard.press("Enter");
+  await settled(page, CUT);
+  const before = await bytes(page, CUT);
+  await page.getByRole("button", { name: "Lay this stroke" }).click();
+  await expect.poll(() => bytes(page, CUT)).not.toBe(before);
+
+  await page.getByRole("tab", { name: "Bars" }).click();
+  await page.getByLabel("cut off at either end").fill("5");
+  await page.getByRole("button", { name: "Decoration", exact: true }).click();
+  await page.getByLabel("Decoration", { exact: true }).fill("Glass star");
+  await page.getByLabel("a bar").fill("2");
+  await page.getByLabel("a bar").press("Tab");
+  await expect(page.getByTestId("decoration-total")).toHaveText("= 18");
+  await page.getByLabel("a bar").fill("41");
+  await expect(page.getByRole("alert")).toContainText("40 at most");
+  await page.getByLabel("a bar").fill("3");
+  await page.getByLabel("a bar").press("Tab");
+  await saved(page);
+  await page.reload();
+  await page.getByRole("tab", { name: "Bars" }).click();
+  await expect(page.getByTestId("decoration-total")).toHaveText("= 27");
+
+  const beside = page.getByLabel("beside it");
+  await beside.focus();
+  await expect(beside.locator("optgroup").nth(1).locator("option").first()).not.toHaveText("looking them up…");
+  const other = (await beside.locator("optgroup").nth(1).locator("option").first().textContent())!;
+  await beside.selectOption({ label: other });
+  await expect(page.getByRole("img", { name: `The same cut, ${other}` })).toBeVisible();
+});

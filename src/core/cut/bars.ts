@@ -1,15 +1,55 @@
-/** Places of the cuts across a loaf, mm from its left end; the last bar may be a thinner end piece. */
+import type { Plan } from "../plan/schema";
+
+/** Places of the cuts across a loaf, mm from its left end; what is left over at the right end is a thinner end piece. */
 export interface Bars {
   /** Middle of each whole bar, mm. */
   middlesMm: number[];
-  /** What is left over at the right end, mm. */
+  /** Every cut, from left to right: the trim where there is one, between the bars, before the end piece, the trim. */
+  cutsMm: number[];
+  /** What is left over at the right end beside the trim, mm. */
   endMm: number;
 }
 
-export function barsOf(lengthMm: number, thicknessMm: number): Bars {
-  const count = Math.max(1, Math.floor(lengthMm / thicknessMm + 1e-9));
+const THINNEST_PIECE_MM = 0.5;
+
+/**
+ * Bars of a loaf, each `thicknessMm`, between trims of `trimMm` at either end; one at least, however short what is left.
+ * A trim that would leave nothing is made shorter.
+ */
+export function barsOf(lengthMm: number, thicknessMm: number, trimMm = 0): Bars {
+  const trim = Math.max(0, Math.min(trimMm, lengthMm / 2 - 1));
+  const usable = lengthMm - 2 * trim;
+  const count = Math.max(1, Math.floor(usable / thicknessMm + 1e-9));
+  const thick = Math.min(thicknessMm, usable);
+  const endMm = Math.max(0, usable - count * thick);
+  const places = Array.from({ length: count + 1 }, (_, i) => trim + i * thick);
+  if (endMm > THINNEST_PIECE_MM) places.push(lengthMm - trim);
   return {
-    middlesMm: Array.from({ length: count }, (_, i) => Math.min(lengthMm, (i + 0.5) * thicknessMm)),
-    endMm: Math.max(0, lengthMm - count * thicknessMm),
+    middlesMm: Array.from({ length: count }, (_, i) => trim + (i + 0.5) * thick),
+    cutsMm: places.filter((x) => x > THINNEST_PIECE_MM && x < lengthMm - THINNEST_PIECE_MM),
+    endMm,
   };
+}
+
+/** What decorates the bars, with how many pieces of each all the moulds need. */
+export function decorationCounts(plan: Pick<Plan, "moulds" | "barThicknessMm" | "trimMm" | "decorations">) {
+  const bars = plan.moulds.reduce(
+    (sum, m) => sum + barsOf(m.lengthMm, plan.barThicknessMm, plan.trimMm).middlesMm.length,
+    0,
+  );
+  return plan.decorations.map(({ id, name, place, perBar }) => ({ id, name, place, pieces: perBar * bars }));
+}
+
+/** Number of the bar at a place along the loaf, the nearest where it lies in a trim. */
+export function barAt(bars: Bars, atMm: number): number {
+  let best = 0;
+  bars.middlesMm.forEach((m, i) => {
+    if (Math.abs(m - atMm) < Math.abs(bars.middlesMm[best] - atMm)) best = i;
+  });
+  return best;
+}
+
+/** Where so many decorations stand in a row across a bar, mm from the near wall. */
+export function placesAcross(perBar: number, widthMm: number): number[] {
+  return Array.from({ length: perBar }, (_, i) => ((i + 0.5) * widthMm) / perBar);
 }

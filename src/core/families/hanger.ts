@@ -42,6 +42,7 @@ export const hanger: Family = {
     list.push({
       kind: "wire",
       thicknessMm: num(knobs, "wireMm"),
+      points: [],
       path: str(knobs, "path") as WirePath,
       loops: num(knobs, "loops"),
     });

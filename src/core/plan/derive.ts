@@ -84,7 +84,7 @@ export function derive(plan: Plan, nowS?: number, units?: UnitPreferences): Deri
     colours,
     palette: colours.map((c) => c.cured),
     pairs,
-    bars: barsOf(plan.moulds[0].lengthMm, plan.barThicknessMm),
+    bars: barsOf(plan.moulds[0].lengthMm, plan.barThicknessMm, plan.trimMm),
     water: new Map(masses?.batters.map((b) => [b.id, statedWater(b.allWaterG, b.lyeG, b.oilsG)])),
     judgements,
     dates: pouredOn && slowest ? cureDates(pouredOn, slowest, plan.cureDays) : null,

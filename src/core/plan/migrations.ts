@@ -112,8 +112,19 @@ const from1: Migration = {
   }),
 };
 
+/** Version 3: trims and decorations of the loaf; a hanger may be drawn by hand. */
+const from2: Migration = {
+  from: 2,
+  up: (d) => ({
+    ...d,
+    trimMm: 0,
+    decorations: [],
+    operations: each(d.operations, (o) => (o.kind === "wire" ? { ...o, points: [] } : o)),
+  }),
+};
+
 /** In ascending order, one for every version before the current one. */
-export const MIGRATIONS: readonly Migration[] = [from1];
+export const MIGRATIONS: readonly Migration[] = [from1, from2];
 
 type Migrated = { ok: true; document: unknown } | { ok: false; problem: FieldProblem };
 

@@ -123,6 +123,8 @@ export function newPlan(title: string, seed: number, settings: Settings = DEFAUL
     roomTemperatureC: 21,
     toolLossPct: 2,
     barThicknessMm: settings.barThicknessMm,
+    trimMm: 0,
+    decorations: [],
     cureDays: settings.cureDays,
     residualWaterPct: settings.residualWaterPct,
     practice: settings.practice,

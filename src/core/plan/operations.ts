@@ -27,9 +27,12 @@ export const STROKE_PATHS = [
   "spoon-drags",
   "free",
 ] as const;
-export const WIRE_PATHS = ["side-to-side", "loops", "figure-eights"] as const;
+export const WIRE_PATHS = ["side-to-side", "loops", "figure-eights", "free"] as const;
+export const COMB_PATHS = ["across", "along", "waves"] as const;
 export const TOP_PATHS = ["zigzag", "loop", "figure-eight", "feather"] as const;
 
+/** Drawn on the end of the loaf: from the near wall, and up from the floor. */
+const endPoint = z.strictObject({ yMm: within(-50, 1050, "mm"), zMm: within(-50, 550, "mm") });
 const point = z.strictObject({ xMm: within(-50, 2050, "mm"), yMm: within(-50, 1050, "mm") });
 
 export const operationSchema = z.discriminatedUnion("kind", [
@@ -103,6 +106,21 @@ export const operationSchema = z.discriminatedUnion("kind", [
     thicknessMm: within(0.5, 12, "mm"),
     path: z.enum(WIRE_PATHS),
     loops: count(1, 20),
+    /** Drawn by hand on the end of the loaf; for the path `free`. */
+    points: z.array(endPoint).max(400),
+  }),
+  /** Several teeth drawn through at once: across the loaf, along it, or along it in waves; there, and back between as often as said. */
+  z.strictObject({
+    kind: z.literal("comb"),
+    ...inMould,
+    tool: z.enum(STROKE_TOOLS),
+    path: z.enum(COMB_PATHS),
+    teeth: count(2, 30),
+    /** Tooth to tooth, mm. */
+    pitchMm: within(3, 100, "mm"),
+    passes: count(1, 12),
+    /** How deep the teeth go below the surface, mm; null to the floor. */
+    depthMm: within(1, 400, "mm").nullable(),
   }),
   z.strictObject({
     kind: z.literal("topStroke"),

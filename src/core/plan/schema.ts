@@ -10,7 +10,7 @@ import { id, isoDate, isoInstant, name, text, within } from "../units/fields";
 import { FAMILY_IDS, type Operation, operationSchema } from "./operations";
 
 /** Version that this build writes. Raise it with a migration in migrations.ts. */
-export const SCHEMA_VERSION = 2;
+export const SCHEMA_VERSION = 3;
 
 export const batterSchema = z.strictObject({
   id,
@@ -121,6 +121,19 @@ export const planSchema = z.strictObject({
   /** Share of each finished cup that stays on tools, percent. */
   toolLossPct: within(0, 30, "%"),
   barThicknessMm: within(8, 120, "mm"),
+  /** Cut off at either end of the loaf before the bars. */
+  trimMm: within(0, 60, "mm"),
+  /** What is set on or pressed into the top, so many to a bar. */
+  decorations: z
+    .array(
+      z.strictObject({
+        id,
+        name: name(60),
+        place: z.enum(["on-top", "pressed-in"]),
+        perBar: z.int("must be a whole number").min(1, "must be 1 or more").max(40, "must be 40 at most"),
+      }),
+    )
+    .max(12),
   cureDays: z.int().min(1).max(400),
   /** Water that stays in a cured bar, percent of it. */
   residualWaterPct: within(2, 25, "%"),

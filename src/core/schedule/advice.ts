@@ -131,7 +131,7 @@ function scentChanges(plan: Plan): Change[] {
 function designChanges(plan: Plan): Change[] {
   const changes: Change[] = [];
   for (const o of plan.operations) {
-    if (o.kind === "stroke" || o.kind === "topStroke") {
+    if (o.kind === "stroke" || o.kind === "topStroke" || o.kind === "comb") {
       const wider = STROKE_TOOLS[STROKE_TOOLS.indexOf(o.tool) + 1];
       if (wider) {
         changes.push({

@@ -38,6 +38,8 @@ export function operationDurationS(o: Operation, massG: number, mould: Mould): n
       return strokeS(o, mould, along) + T.wipeTool;
     case "wire":
       return T.wireLoop * o.loops * Math.max(0.7, along) + T.wipeTool;
+    case "comb":
+      return combS(o, mould, along) + T.wipeTool;
     case "topStroke":
       return T.topStrokePer * along;
     case "peaks":
@@ -58,6 +60,12 @@ function strokeS(o: Extract<Operation, { kind: "stroke" }>, mould: Mould, along:
   if (o.path === "free") return Math.max(T.toolPass, (T.toolPass * pathMm(o.points)) / PASS_LENGTH_MM);
   if (o.path === "centre-pass" || o.path === "spoon-drags") return T.toolPass * along * o.loops;
   return T.toolLoop * 2 * along * o.loops;
+}
+
+/** A comb over the width is set on again every so many teeth; along the loaf each pass is one. */
+function combS(o: Extract<Operation, { kind: "comb" }>, mould: Mould, along: number): number {
+  if (o.path !== "across") return T.toolPass * along * o.passes * (o.path === "waves" ? 1.5 : 1);
+  return T.crossing * Math.ceil(mould.lengthMm / (o.teeth * o.pitchMm)) * o.passes * Math.max(1, mould.widthMm / 90);
 }
 
 const pathMm = (points: readonly { xMm: number; yMm: number }[]): number =>

@@ -1,5 +1,6 @@
 import { colourantKind } from "../colour/kinds";
 import { lightness } from "../colour/mix";
+import { decorationCounts } from "../cut/bars";
 import type { Masses } from "../plan/masses";
 import { isIntoPot, type Operation, portionOf } from "../plan/operations";
 import type { Plan, Portion } from "../plan/schema";
@@ -268,6 +269,8 @@ function finishSteps(plan: Plan, last: readonly string[]): Step[] {
   const { ash, cover, gel } = plan.practice;
   const batterId = plan.batters[0].id;
   const wanted: [string, number][] = [];
+  const decorations = decorationCounts(plan).reduce((sum, d) => sum + d.pieces, 0);
+  if (decorations > 0) wanted.push(["decorate", WORKING_TIMES_S.decoration * decorations]);
   if (ash === "spritz") wanted.push(["spritz", WORKING_TIMES_S.spritz]);
   if (cover !== "shine" || ash === "cover") wanted.push(["cover", WORKING_TIMES_S.cover]);
   else wanted.push(["leave-open", WORKING_TIMES_S.cover]);

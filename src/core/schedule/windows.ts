@@ -73,7 +73,7 @@ function wireWindow(thicknessMm: number): TraceWindow {
 export function windowOf(plan: Pick<Plan, "design">, o: Operation): TraceWindow | null {
   const own = FAMILIES[plan.design.family].windows[o.kind];
   if (own) return own;
-  if (o.kind === "stroke" || o.kind === "topStroke") return drawn(TOOL_WINDOWS[o.tool]);
+  if (o.kind === "stroke" || o.kind === "topStroke" || o.kind === "comb") return drawn(TOOL_WINDOWS[o.tool]);
   if (o.kind === "wire") return wireWindow(o.thicknessMm);
   return KIND_WINDOWS[o.kind] ?? null;
 }

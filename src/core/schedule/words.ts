@@ -1,3 +1,4 @@
+import { decorationCounts } from "../cut/bars";
 import { TOOL_MM } from "../families/registry";
 import { isCupPour, type Operation, type OperationKind, portionOf, type StrokeTool } from "../plan/operations";
 import type { Plan, Portion } from "../plan/schema";
@@ -60,6 +61,7 @@ const KIND_NAMES: Record<OperationKind, string> = {
   drizzle: "drizzle",
   stroke: "stroke",
   wire: "hanger",
+  comb: "comb",
   topStroke: "top stroke",
   peaks: "peaks",
   tilt: "tilt",
@@ -113,6 +115,12 @@ const WIRE_WORDS: Record<Extract<Operation, { kind: "wire" }>["path"], string> =
   "side-to-side": "Down one side wall to the floor, over, up but not out, over, down",
   loops: "In loops from floor to surface, side by side",
   "figure-eights": "In figure-eights from floor to surface",
+  free: "As it is drawn on the picture",
+};
+const COMB_WORDS: Record<Extract<Operation, { kind: "comb" }>["path"], string> = {
+  across: "Across the loaf, set on beside the last place each time",
+  along: "Along the loaf, all teeth at once",
+  waves: "Along the loaf in even waves, all teeth at once",
 };
 const TOP_WORDS: Record<Extract<Operation, { kind: "topStroke" }>["path"], string> = {
   zigzag: "zigzag across the lines",
@@ -196,6 +204,11 @@ function designInstruction(plan: Plan, step: Step, o: Operation, sayer: Sayer): 
         `Hanger, ${o.loops} ${o.loops === 1 ? "loop" : "loops"}`,
         `${WIRE_WORDS[o.path]}; then out and wipe. ${seconds}.`,
       );
+    case "comb":
+      return say(
+        `Comb, ${o.teeth} teeth`,
+        `${COMB_WORDS[o.path]}, ${o.passes === 1 ? "once" : `${o.passes} times, there and back between`}, ${o.depthMm === null ? "to the floor" : `${sayer.mm(o.depthMm)} deep`}. ${seconds}.`,
+      );
     case "topStroke":
       return say(
         "Draw the top",
@@ -210,6 +223,24 @@ function designInstruction(plan: Plan, step: Step, o: Operation, sayer: Sayer): 
     case "pullDividers":
       return say("Pull the dividers", "Straight up, slowly: they suck. Scrape them into the mould, bang it level.");
   }
+}
+
+function decorateInstruction(plan: Plan): Instruction {
+  const counts = decorationCounts(plan);
+  const list = (place: "pressed-in" | "on-top") =>
+    counts
+      .filter((d) => d.place === place)
+      .map((d) => `${d.pieces} × ${d.name}`)
+      .join(", ");
+  const parts = [
+    list("pressed-in") && `Pressed in while the top still takes it: ${list("pressed-in")}.`,
+    list("on-top") && `On the top when the shine has gone: ${list("on-top")}.`,
+  ];
+  return {
+    title: "Decorate the top",
+    detail: parts.filter(Boolean).join(" "),
+    caution: "Raw batter is caustic: gloves stay on.",
+  };
 }
 
 const GEAR = "Gear stays on until the washing-up is done.";
@@ -279,6 +310,6 @@ export function instructionOf(plan: Plan, step: Step, sayer: Sayer): Instruction
         caution: null,
       };
     case "finish":
-      return FINISH[step.id] ?? FINISH["finish:cover"];
+      return step.id === "finish:decorate" ? decorateInstruction(plan) : (FINISH[step.id] ?? FINISH["finish:cover"]);
   }
 }

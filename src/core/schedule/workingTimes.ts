@@ -37,6 +37,8 @@ export const WORKING_TIMES_S = {
   toolLoop: 9,
   wireLoop: 14,
   wipeTool: 10,
+  /** One decoration set on or pressed into the top. */
+  decoration: 4,
   topStrokePer: 60,
   peaks: 90,
   tilt: 10,

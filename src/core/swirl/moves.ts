@@ -1,7 +1,7 @@
 import { type Build, type DesignPour, warp } from "./build";
 import { fadeMm, STROKE_WANDER_MM, strokeCoupling, TOOL_REACH_MM, wireReachMm } from "./look";
 import { compileStroke } from "./operations/stroke";
-import { type Path, strokePath, topPath, wirePath } from "./paths";
+import { combPath, type Path, strokePath, topPath, wirePath } from "./paths";
 
 const PEAK_DEPTH_MM = 12;
 
@@ -33,6 +33,7 @@ export function move(b: Build, pour: DesignPour, seed: number): void {
     );
   };
   if (pour.kind === "stroke") rod(strokePath(pour, lengthMm, widthMm), TOOL_REACH_MM[pour.tool], pour.depthMm);
+  else if (pour.kind === "comb") rod(combPath(pour, lengthMm, widthMm), TOOL_REACH_MM[pour.tool], pour.depthMm);
   else if (pour.kind === "topStroke") rod(topPath(pour, lengthMm, widthMm), TOOL_REACH_MM[pour.tool], pour.depthMm);
   else if (pour.kind === "wire") {
     const path = wirePath(pour, widthMm, b.levelMm);

@@ -9,6 +9,9 @@ export type Path = { points: [number, number][]; share: number }[];
 type Stroke = Extract<Operation, { kind: "stroke" }>;
 type TopStroke = Extract<Operation, { kind: "topStroke" }>;
 type Wire = Extract<Operation, { kind: "wire" }>;
+type Comb = Extract<Operation, { kind: "comb" }>;
+/** How far a comb in waves swings to either side, at most, mm. */
+const WAVE_MM = 12;
 
 /** How close to a wall the tool goes, mm. */
 const MARGIN_MM = 2.5;
@@ -153,6 +156,45 @@ export function strokePath(o: Pick<Stroke, "path" | "pitchMm" | "loops" | "point
   }
 }
 
+/**
+ * Ways of the teeth of a comb, seen from above, one after another. Across: set on side by side along the loaf, each pass half a pitch on; along and in
+ * waves: teeth about the middle of the width, every second pass back and half a pitch aside. Teeth that would not fit into the mould are left out.
+ */
+export function combPath(o: Pick<Comb, "path" | "teeth" | "pitchMm" | "passes">, L: number, W: number): Path {
+  const path: Path = [];
+  for (let pass = 0; pass < o.passes; pass++) {
+    const shift = pass % 2 ? o.pitchMm / 2 : 0;
+    const put = (points: [number, number][]) =>
+      path.push({ points: pass % 2 ? points.reverse() : points, share: pass % 2 ? RETURN_SHARE : 1 });
+    if (o.path === "across") {
+      for (let x = o.pitchMm / 2 + shift; x < L - 1; x += o.pitchMm)
+        put([
+          [x, MARGIN_MM],
+          [x, W - MARGIN_MM],
+        ]);
+      continue;
+    }
+    const swing = o.path === "waves" ? Math.min(WAVE_MM, o.pitchMm) : 0;
+    for (let k = 0; k < o.teeth; k++) {
+      const y = W / 2 + (k - (o.teeth - 1) / 2) * o.pitchMm + shift;
+      if (y - swing < MARGIN_MM || y + swing > W - MARGIN_MM) continue;
+      const waves = Math.max(1, Math.round(L / (4 * WAVE_MM)));
+      put(
+        swing === 0
+          ? [
+              [MARGIN_MM, y],
+              [L - MARGIN_MM, y],
+            ]
+          : curve(CURVE_NODES * waves, (t) => [
+              MARGIN_MM + (L - 2 * MARGIN_MM) * t,
+              y + swing * Math.sin(2 * Math.PI * waves * t),
+            ]),
+      );
+    }
+  }
+  return path;
+}
+
 /** Way of a stroke in the top. */
 export function topPath(o: Pick<TopStroke, "path" | "pitchMm">, L: number, W: number): Path {
   const m = 6;
@@ -183,7 +225,9 @@ export function topPath(o: Pick<TopStroke, "path" | "pitchMm">, L: number, W: nu
 }
 
 /** Way of a hanger in the end view: y to the right, z up. */
-export function wirePath(o: Pick<Wire, "path" | "loops">, W: number, h: number): Path {
+export function wirePath(o: Pick<Wire, "path" | "loops" | "points">, W: number, h: number): Path {
+  if (o.path === "free")
+    return o.points.length > 1 ? [{ points: o.points.map((p): [number, number] => [p.yMm, p.zMm]), share: 1 }] : [];
   const low = 2.5;
   const high = 0.9 * h;
   const m = 6;

@@ -1,5 +1,6 @@
 import { colourantKind } from "../colour/kinds";
 import { powderGPer100gOils } from "../colour/mix";
+import { decorationCounts } from "../cut/bars";
 import { ADDITIVE_TIMES, additivePerOilG, additiveRow } from "../formula/additives";
 import { MILKS } from "../formula/milk";
 import { oilLookup } from "../formula/oils";
@@ -85,7 +86,15 @@ function toolItems(plan: Plan, masses: Masses, sayer: Sayer): Draft[] {
     words: "Whisks, spatulas, blender, thermometer, rinse bucket, alcohol spray, covers laid out",
     detail: "Nothing may be missing once lye meets oil.",
   });
-  return [...moulds, ...tools, rest];
+  const decorations = decorationCounts(plan).map((d) =>
+    draft({
+      id: `decoration:${d.id}`,
+      stage: "tools",
+      words: `${d.pieces} × ${d.name}`,
+      detail: d.place === "pressed-in" ? "to press into the top" : "for the top",
+    }),
+  );
+  return [...moulds, ...tools, ...decorations, rest];
 }
 
 function colourItems(plan: Plan, masses: Masses, sayer: Sayer): Draft[] {

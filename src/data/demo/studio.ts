@@ -26,7 +26,12 @@ const meteorShower = (pourOn: string) =>
       line("p1", 100, 45),
       line("p3", 50, 60),
     ],
-    { pourOn, notes: "For the gift shop's winter table. Clove & Amber goes into Ink only." },
+    {
+      pourOn,
+      notes: "For the gift shop's winter table. Clove & Amber goes into Ink only.",
+      trimMm: 4,
+      decorations: [{ id: "d1", name: "Glass star", place: "pressed-in", perBar: 1 }],
+    },
   );
 
 const zodiacalLight = () =>

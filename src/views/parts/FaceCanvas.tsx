@@ -7,7 +7,7 @@ export function FaceCanvas({
   label,
   className = "",
 }: {
-  face: FaceAnswer | undefined;
+  face: Omit<FaceAnswer, "colour"> | undefined;
   label: string;
   className?: string;
 }) {

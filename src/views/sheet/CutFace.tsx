@@ -1,4 +1,5 @@
 import { type ReactNode, useState } from "react";
+import { barAt } from "../../core/cut/bars";
 import type { Derived } from "../../core/plan/derive";
 import type { Plan } from "../../core/plan/schema";
 import type { FaceRequest } from "../../workers/faceProtocol";
@@ -20,7 +21,7 @@ export function CutFace({ plan, derived, children }: { plan: Plan; derived: Deri
   const [chosenMm, choose] = useState<number | null>(null);
   const middle = middlesMm[Math.floor((middlesMm.length - 1) / 2)];
   const cutMm = Math.min(mould.lengthMm, chosenMm ?? middle);
-  const bar = Math.min(middlesMm.length - 1, Math.floor(cutMm / plan.barThicknessMm));
+  const bar = barAt(derived.bars, cutMm);
   const design = derived.designs.get(mould.id) ?? null;
   const levelMm = derived.masses?.moulds[0].levelMm ?? 0;
   const shape = Math.max(0.1, Math.min(levelMm, LARGEST_FACE_MM)) / mould.widthMm;

@@ -1,19 +1,44 @@
 import { TOOL_MM } from "../../core/families/registry";
-import { STROKE_TOOLS } from "../../core/plan/operations";
+import { nextId } from "../../core/plan/newPlan";
+import { type Operation, STROKE_TOOLS } from "../../core/plan/operations";
+import type { Plan } from "../../core/plan/schema";
 import { NumberField } from "../parts/NumberField";
-import type { DrawnPoint } from "./TopView";
+import type { Spot } from "./DrawSurface";
 
 export interface Draft {
+  /** On the top with a tool that stands upright, or on the end of the loaf with a hanger's wire. */
+  on: "top" | "end";
   tool: (typeof STROKE_TOOLS)[number];
+  wireMm: number;
   pitchMm: number;
   /** Below the surface; null to the floor. */
   depthMm: number | null;
-  points: DrawnPoint[];
+  spots: Spot[];
 }
 
-export const START_DRAFT: Draft = { tool: "skewer", pitchMm: 5, depthMm: null, points: [] };
+export const START_DRAFT: Draft = { on: "top", tool: "skewer", wireMm: 4, pitchMm: 5, depthMm: null, spots: [] };
 
-/** A stroke drawn by hand on the top: its tool, its depth, the pitch it snaps to. */
+/** The operation that a drawn way becomes. */
+export function operationOf(draft: Draft, plan: Plan): Operation {
+  const common = { id: nextId(plan.operations, "o"), mouldId: plan.moulds[0].id, path: "free" as const, loops: 1 };
+  if (draft.on === "end")
+    return {
+      kind: "wire",
+      ...common,
+      thicknessMm: draft.wireMm,
+      points: draft.spots.map(([yMm, zMm]) => ({ yMm, zMm })),
+    };
+  return {
+    kind: "stroke",
+    ...common,
+    tool: draft.tool,
+    pitchMm: Math.max(2, draft.pitchMm),
+    depthMm: draft.depthMm,
+    points: draft.spots.map(([xMm, yMm]) => ({ xMm, yMm })),
+  };
+}
+
+/** A way drawn by hand: where, its tool, its depth, the pitch it snaps to. */
 export function DrawPanel({
   draft,
   disabled,
@@ -28,82 +53,95 @@ export function DrawPanel({
   const set = (part: Partial<Draft>) => onChange({ ...draft, ...part });
   return (
     <div className="flex flex-col gap-2 text-[13px]">
+      <fieldset className="flex gap-4 border-0 p-0">
+        <legend className="sr-only">Where to draw</legend>
+        {(["top", "end"] as const).map((on) => (
+          <label key={on} className="inline-flex items-center gap-1.5">
+            <input type="radio" name="draw-on" checked={draft.on === on} onChange={() => set({ on, spots: [] })} />
+            {on === "top" ? "a tool, on the top" : "a hanger, on the end of the loaf"}
+          </label>
+        ))}
+      </fieldset>
       <p className="text-muted">
-        Draw on the top above with pointer or finger, or with arrow keys and Enter. Points snap to the pitch. The stroke
-        is then made after all pours, as the last step.
+        {draft.on === "top"
+          ? "Draw on the top above with pointer or finger, or with arrow keys and Enter."
+          : "Draw on the large cut with pointer or finger, or with arrow keys and Enter: the wire lies along the loaf and moves as you draw."}{" "}
+        Points snap to the pitch. It is then made after all pours, as the last step.
       </p>
       <div className="flex flex-wrap items-baseline gap-x-4 gap-y-1">
-        <label className="inline-flex items-baseline gap-1.5">
-          <span className="text-muted">tool</span>
-          <select
-            className="field"
-            value={draft.tool}
-            onChange={(e) => set({ tool: e.currentTarget.value as Draft["tool"] })}
-          >
-            {STROKE_TOOLS.map((t) => (
-              <option key={t} value={t}>
-                {TOOL_MM[t].label}, {TOOL_MM[t].widthMm} mm
-              </option>
-            ))}
-          </select>
-        </label>
-        <NumberField
-          label="pitch"
-          unit="mm"
-          step={1}
-          width="w-9"
-          value={draft.pitchMm}
-          onChange={(v) => {
-            if (v === null || v < 1 || v > 60) return "goes from 1 to 60 mm";
-            set({ pitchMm: v });
-            return null;
-          }}
-        />
-        <label className="inline-flex items-baseline gap-1.5">
-          <span className="text-muted">goes</span>
-          <select
-            className="field"
-            value={draft.depthMm === null ? "floor" : "top"}
-            onChange={(e) => set({ depthMm: e.currentTarget.value === "floor" ? null : 10 })}
-          >
-            <option value="floor">to the floor</option>
-            <option value="top">below the surface by</option>
-          </select>
-        </label>
-        {draft.depthMm !== null && (
-          <NumberField
-            label="depth"
-            unit="mm"
-            step={1}
-            width="w-9"
-            value={draft.depthMm}
-            onChange={(v) => {
-              if (v === null || v < 1 || v > 400) return "goes from 1 to 400 mm";
-              set({ depthMm: v });
-              return null;
-            }}
-          />
+        {draft.on === "top" ? (
+          <ToolFields draft={draft} set={set} />
+        ) : (
+          <MmField label="wire" value={draft.wireMm} least={0.5} most={12} onChange={(wireMm) => set({ wireMm })} />
         )}
+        <MmField label="pitch" value={draft.pitchMm} least={1} most={60} onChange={(pitchMm) => set({ pitchMm })} />
       </div>
       <div className="flex items-center gap-2">
         <button
           type="button"
           className="button-main button"
-          disabled={disabled || draft.points.length < 2}
+          disabled={disabled || draft.spots.length < 2}
           onClick={onLay}
         >
           Lay this stroke
         </button>
-        <button
-          type="button"
-          className="button"
-          disabled={draft.points.length === 0}
-          onClick={() => set({ points: [] })}
-        >
+        <button type="button" className="button" disabled={draft.spots.length === 0} onClick={() => set({ spots: [] })}>
           Start over
         </button>
-        <span className="text-muted">{draft.points.length} points</span>
+        <span className="text-muted">{draft.spots.length} points</span>
       </div>
     </div>
+  );
+}
+
+function ToolFields({ draft, set }: { draft: Draft; set(part: Partial<Draft>): void }) {
+  return (
+    <>
+      <label className="inline-flex items-baseline gap-1.5">
+        <span className="text-muted">tool</span>
+        <select
+          className="field"
+          value={draft.tool}
+          onChange={(e) => set({ tool: e.currentTarget.value as Draft["tool"] })}
+        >
+          {STROKE_TOOLS.map((t) => (
+            <option key={t} value={t}>
+              {TOOL_MM[t].label}, {TOOL_MM[t].widthMm} mm
+            </option>
+          ))}
+        </select>
+      </label>
+      <label className="inline-flex items-baseline gap-1.5">
+        <span className="text-muted">goes</span>
+        <select
+          className="field"
+          value={draft.depthMm === null ? "floor" : "top"}
+          onChange={(e) => set({ depthMm: e.currentTarget.value === "floor" ? null : 10 })}
+        >
+          <option value="floor">to the floor</option>
+          <option value="top">below the surface by</option>
+        </select>
+      </label>
+      {draft.depthMm !== null && (
+        <MmField label="depth" value={draft.depthMm} least={1} most={400} onChange={(depthMm) => set({ depthMm })} />
+      )}
+    </>
+  );
+}
+
+function MmField(o: { label: string; value: number; least: number; most: number; onChange(value: number): void }) {
+  return (
+    <NumberField
+      label={o.label}
+      unit="mm"
+      step={1}
+      width="w-9"
+      value={o.value}
+      onChange={(v) => {
+        if (v === null || v < o.least || v > o.most) return `goes from ${o.least} to ${o.most} mm`;
+        o.onChange(v);
+        return null;
+      }}
+    />
   );
 }

@@ -3,6 +3,7 @@ import type { Derived } from "../../core/plan/derive";
 import { portionOf } from "../../core/plan/operations";
 import type { Plan } from "../../core/plan/schema";
 import { type Drawing, drawingSvg } from "../../core/print/drawing";
+import { outlineSvg } from "../../core/print/outlines";
 import { dividerTemplate, edgeGuides, pourMap } from "../../core/print/templates";
 import type { FaceAnswer } from "../../workers/faceProtocol";
 import { NumberField } from "../parts/NumberField";
@@ -48,23 +49,18 @@ function png(face: FaceAnswer): Promise<Blob> {
   return new Promise((done) => big.toBlob((b) => done(b!), "image/png"));
 }
 
-/** A picture as SVG of its true size with the samples embedded. */
-function pictureSvg(face: FaceAnswer, widthMm: number, heightMm: number, title: string): Blob {
-  const safe = title.replace(/[&<>]/g, " ");
-  const svg = `<svg xmlns="http://www.w3.org/2000/svg" width="${widthMm}mm" height="${heightMm.toFixed(1)}mm" viewBox="0 0 ${widthMm} ${heightMm.toFixed(1)}"><title>${safe}</title><image width="${widthMm}" height="${heightMm.toFixed(1)}" preserveAspectRatio="none" href="${canvasOf(face).toDataURL("image/png")}"/></svg>`;
-  return new Blob([svg], { type: "image/svg+xml" });
-}
-
 /** Papers for the bench, true to scale, and the pictures as files. */
 export function PrintPanel({
   plan,
   derived,
+  palette,
   face,
   top,
   faceSizeMm,
 }: {
   plan: Plan;
   derived: Derived;
+  palette: readonly string[];
   face: FaceAnswer | undefined;
   top: FaceAnswer | undefined;
   faceSizeMm: { widthMm: number; heightMm: number };
@@ -113,6 +109,7 @@ export function PrintPanel({
           [...byLane.entries()].sort((a, b) => a[0] - b[0]).map(([, l]) => l),
         ),
     });
+  const colours = plan.portions.map((p, index) => ({ index, name: p.name, hex: palette[index] }));
   const pictures = [
     { id: "cut", label: "The cut", face, ...faceSizeMm },
     { id: "top", label: "The top", face: top, widthMm: mould.lengthMm, heightMm: mould.widthMm },
@@ -175,7 +172,10 @@ export function PrintPanel({
               disabled={!p.face}
               aria-label={`${p.label} as SVG`}
               onClick={() =>
-                save(`${fileName(plan.title, p.id)}.svg`, pictureSvg(p.face!, p.widthMm, p.heightMm, plan.title))
+                save(
+                  `${fileName(plan.title, p.id)}.svg`,
+                  new Blob([outlineSvg(p.face!, colours, p, plan.title)], { type: "image/svg+xml" }),
+                )
               }
             >
               SVG

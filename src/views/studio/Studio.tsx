@@ -1,17 +1,12 @@
-import { lazy, Suspense, useCallback, useMemo, useState } from "react";
+import { useCallback, useMemo, useState } from "react";
 import type { ColourTime } from "../../core/colour/colourantSchema";
-import { COLOUR_TIMES } from "../../core/colour/colourantSchema";
-import { FAMILIES, layOut } from "../../core/families/registry";
-import type { Variant } from "../../core/families/variants";
+import { barAt } from "../../core/cut/bars";
+import { FAMILIES } from "../../core/families/registry";
 import type { Bench } from "../../core/library/bench";
 import { derive } from "../../core/plan/derive";
-import { nextId } from "../../core/plan/newPlan";
-import { FAMILY_IDS } from "../../core/plan/operations";
 import { compileDesign } from "../../core/swirl/design";
-import { frameOf } from "../../core/swirl/view";
 import { BatchHead } from "../parts/BatchHead";
 import { BenchProvider } from "../parts/bench";
-import { FaceCanvas } from "../parts/FaceCanvas";
 import { SaveTrouble } from "../parts/SaveMark";
 import type { StoredBatch } from "../parts/saver";
 import { useUnits } from "../parts/units";
@@ -21,29 +16,19 @@ import { useFaces } from "../parts/useFaces";
 import { FamilyPanel } from "../sheet/FamilyPanel";
 import { BarStrip } from "./BarStrip";
 import { CutControls } from "./CutControls";
-import { DrawPanel, START_DRAFT } from "./DrawPanel";
-import { Film } from "./Film";
-import { type Beside, designBeside, paletteAt, START_CUT, viewOf } from "./look";
-import { Numbers } from "./Numbers";
-import { PrintPanel } from "./PrintPanel";
+import { CutFigure } from "./CutFigure";
+import { START_DRAFT } from "./DrawPanel";
+import { DrawSurface } from "./DrawSurface";
+import { type Beside, paletteAt, START_CUT, sightOf } from "./look";
+import { PictureBar } from "./PictureBar";
+import { type PanelId, SidePanels } from "./SidePanels";
 import { StripeHandles } from "./StripeHandles";
 import { TopView } from "./TopView";
+import { useBeside } from "./useBeside";
 import { useNumbers } from "./useNumbers";
-import { Variants } from "./Variants";
 
-const LoafView = lazy(() => import("./LoafView"));
-
-const FACE_PX = 300;
 const TOP_PX = 460;
 const SKIN_MM = 0.4;
-const TIME_WORDS: Record<ColourTime, string> = { fresh: "at the pour", nextDay: "next day", cured: "cured" };
-const PANELS = [
-  { id: "numbers", label: "Numbers" },
-  { id: "variants", label: "Variants" },
-  { id: "draw", label: "Draw" },
-  { id: "loaf", label: "In space" },
-  { id: "print", label: "Print" },
-] as const;
 
 export default function Studio({ initial, bench }: { initial: StoredBatch; bench: Bench }) {
   return (
@@ -65,7 +50,7 @@ function SwirlStudio({ initial }: { initial: StoredBatch }) {
   const [time, setTime] = useState<ColourTime>("cured");
   const [isGrey, setGrey] = useState(false);
   const [beside, setBeside] = useState<Beside>("nothing");
-  const [panel, setPanel] = useState<(typeof PANELS)[number]["id"]>("numbers");
+  const [panel, setPanel] = useState<PanelId>("numbers");
   const [step, setStep] = useState<number | null>(null);
   const [isPlaying, play] = useState(false);
   const [draft, setDraft] = useState(START_DRAFT);
@@ -75,20 +60,13 @@ function SwirlStudio({ initial }: { initial: StoredBatch }) {
   const isEmpty = !design || design.pours.every((p) => p.volumeMm3 <= 0);
   const levelMm = useMemo(() => (design ? compileDesign(design).levelMm : 0), [design]);
   const palette = useMemo(() => paletteAt(derived, time, isGrey), [derived, time, isGrey]);
-  const { middlesMm, endMm } = derived.bars;
+  const { bars } = derived;
   const cutMm = cut.along * mould.lengthMm;
-  const bar = Math.min(middlesMm.length - 1, Math.floor(cutMm / plan.barThicknessMm));
+  const bar = barAt(bars, cutMm);
   const isAcross = cut.kind === "across";
-  const view = viewOf(cut, plan, levelMm);
-  const frame = frameOf({ lengthMm: mould.lengthMm, widthMm: mould.widthMm, levelMm, operations: [] }, view);
-  const other = useMemo(() => (design ? designBeside(beside, plan, design) : null), [beside, plan, design]);
-  const scale = Math.min(FACE_PX / frame.widthMm, FACE_PX / Math.max(1, frame.heightMm));
-  const request = {
-    key: "face",
-    view,
-    width: Math.max(8, Math.round(frame.widthMm * scale)),
-    height: Math.max(8, Math.round(frame.heightMm * scale)),
-  };
+  const { view, frame, width, height } = sightOf(cut, plan, levelMm);
+  const shown = isEmpty ? null : design;
+  const other = useBeside(beside, plan, shown, cut, { palette, time, isGrey });
   const top = {
     key: "top",
     view: { kind: "above", depthMm: SKIN_MM } as const,
@@ -97,10 +75,16 @@ function SwirlStudio({ initial }: { initial: StoredBatch }) {
   };
   const still =
     step === null ? {} : { upTo: step, frameMm: levelMm, isCoarse: isPlaying && (design?.pours.length ?? 0) > 12 };
-  const shown = isEmpty ? null : design;
-  const faces = useFaces(shown, palette, [[request], [top]], still);
-  const besideFaces = useFaces(isEmpty ? null : other, palette, [[request]], still);
-  const { numbers, progress } = useNumbers(shown, middlesMm, plan.portions.length);
+  const faces = useFaces(shown, palette, [[{ key: "face", view, width, height }], [top]], still);
+  const besideFaces = useFaces(
+    other.sight?.design ?? null,
+    other.sight?.palette ?? palette,
+    other.sight
+      ? [[{ key: "face", view: other.sight.view, width: other.sight.width, height: other.sight.height }]]
+      : [],
+    beside.startsWith("batch:") ? {} : still,
+  );
+  const { numbers, progress } = useNumbers(shown, bars.middlesMm, plan.portions.length);
   const stepWords =
     step === null
       ? `finished, ${design?.pours.length ?? 0} steps`
@@ -108,42 +92,18 @@ function SwirlStudio({ initial }: { initial: StoredBatch }) {
         ? "the empty mould"
         : `${step} of ${design?.pours.length}: ${derived.instructions.get(design?.pours[step - 1]?.id ?? "")?.title ?? ""}`;
   const onStep = useCallback((next: number | null) => setStep(next), []);
+  const drawsOn = panel === "draw" && !isPoured ? draft.on : null;
+  const drawing = { spots: draft.spots, pitchMm: draft.pitchMm };
+  const onDraw = (spots: typeof draft.spots) => setDraft({ ...draft, spots });
 
-  const pick = (v: Variant) => {
-    batch.seal();
-    batch.edit({
-      kind: "all",
-      edits: [
-        { kind: "set", path: ["design"], value: { ...plan.design, knobs: v.knobs, seed: v.seed } },
-        { kind: "set", path: ["operations"], value: layOut(plan, plan.design.family, v.knobs) },
-        { kind: "set", path: ["schedule"], value: { order: [], locked: [] } },
-      ],
-    });
+  const anotherLoaf = () => {
+    batch.edit({ kind: "set", path: ["design", "seed"], value: (plan.design.seed * 1664525 + 1013904223) >>> 0 });
     batch.seal();
   };
-  const layStroke = () => {
-    const id = nextId(plan.operations, "o");
-    const { tool, pitchMm, depthMm, points } = draft;
-    batch.edit({
-      kind: "insert",
-      path: ["operations"],
-      index: plan.operations.length,
-      item: {
-        id,
-        mouldId: mould.id,
-        kind: "stroke",
-        tool,
-        path: "free",
-        pitchMm: Math.max(2, pitchMm),
-        loops: 1,
-        depthMm,
-        points,
-      } as { id: string },
-    });
-    batch.seal();
-    setDraft({ ...draft, points: [] });
+  const choosePanel = (next: PanelId) => {
+    setPanel(next);
+    if (next === "draw" && !isAcross) setCut({ ...cut, kind: "across" });
   };
-  const shape = Math.max(0.1, levelMm / mould.widthMm);
 
   return (
     <div className="flex h-screen min-h-[760px] min-w-[1180px] flex-col" data-testid="studio">
@@ -169,110 +129,73 @@ function SwirlStudio({ initial }: { initial: StoredBatch }) {
                 <FamilyPanel batch={batch} derived={derived} disabled={isPoured} />
                 <CutControls cut={cut} plan={plan} levelMm={levelMm} onChange={setCut} />
                 <div className="flex min-h-0 justify-center gap-4">
-                  <figure className="m-0 flex min-w-0 flex-col" style={{ width: faceWidth(frame, other !== null) }}>
-                    {isAcross && step === null && (
-                      <StripeHandles
-                        plan={plan}
-                        palette={palette}
-                        disabled={isPoured}
-                        onMove={(id, acrossMm) =>
-                          batch.edit({ kind: "set", path: ["operations", `#${id}`, "acrossMm"], value: acrossMm })
-                        }
-                        onSeal={batch.seal}
-                      />
-                    )}
-                    <div
-                      className="border border-ink/40"
-                      style={{ aspectRatio: `${frame.widthMm / Math.max(1, frame.heightMm)}` }}
+                  <CutFigure
+                    frame={frame}
+                    face={faces.get("face")}
+                    label={`Predicted cut, ${mm(frame.widthMm)} by ${mm(frame.heightMm)}`}
+                    isPair={other.sight !== null}
+                    above={
+                      isAcross &&
+                      step === null && (
+                        <StripeHandles
+                          plan={plan}
+                          palette={palette}
+                          disabled={isPoured}
+                          onMove={(id, acrossMm) =>
+                            batch.edit({ kind: "set", path: ["operations", `#${id}`, "acrossMm"], value: acrossMm })
+                          }
+                          onSeal={batch.seal}
+                        />
+                      )
+                    }
+                    over={
+                      isAcross &&
+                      drawsOn === "end" && (
+                        <DrawSurface
+                          widthMm={frame.widthMm}
+                          heightMm={frame.heightMm}
+                          label="Draw the way of a hanger on the end of the loaf; across runs from the near wall, up from the floor"
+                          drawing={drawing}
+                          onDraw={onDraw}
+                        />
+                      )
+                    }
+                  >
+                    {isAcross ? `bar ${bar + 1} of ${bars.middlesMm.length}, ` : ""}
+                    {mm(frame.widthMm)} × {mm(frame.heightMm)}
+                    {isAcross && step === null && !isPoured && drawsOn !== "end"
+                      ? "; drag a mark above to move its pour"
+                      : ""}
+                  </CutFigure>
+                  {other.sight && (
+                    <CutFigure
+                      frame={other.sight.frame}
+                      face={besideFaces.get("face")}
+                      label={`The same cut, ${other.sight.words}`}
+                      isPair
+                      above={isAcross && step === null && <div className="h-5" />}
                     >
-                      <FaceCanvas
-                        face={faces.get("face")}
-                        label={`Predicted cut, ${mm(frame.widthMm)} by ${mm(frame.heightMm)}`}
-                      />
-                    </div>
-                    <figcaption className="text-[12.5px] text-muted">
-                      {isAcross ? `bar ${bar + 1} of ${middlesMm.length}, ` : ""}
-                      {mm(frame.widthMm)} × {mm(frame.heightMm)}
-                      {isAcross && step === null && !isPoured ? "; drag a mark above to move its pour" : ""}
-                    </figcaption>
-                  </figure>
-                  {other && (
-                    <figure className="m-0 flex min-w-0 flex-col" style={{ width: faceWidth(frame, true) }}>
-                      {isAcross && step === null && <div className="h-5" />}
-                      <div
-                        className="border border-ink/40"
-                        style={{ aspectRatio: `${frame.widthMm / Math.max(1, frame.heightMm)}` }}
-                      >
-                        <FaceCanvas face={besideFaces.get("face")} label={`The same cut, ${besideWords(beside)}`} />
-                      </div>
-                      <figcaption className="text-[12.5px] text-muted">{besideWords(beside)}</figcaption>
-                    </figure>
+                      {other.sight.words}
+                    </CutFigure>
                   )}
                 </div>
-                <div className="flex flex-wrap items-center gap-x-3 gap-y-1 text-[13px]">
-                  <div className="min-w-52 flex-1">
-                    <Film
-                      count={design.pours.length}
-                      step={step}
-                      words={stepWords}
-                      isPlaying={isPlaying}
-                      onStep={onStep}
-                      onPlay={play}
-                    />
-                  </div>
-                  <label className="flex items-center gap-1.5">
-                    <span className="text-muted">beside it</span>
-                    <select
-                      className="field w-36"
-                      value={beside}
-                      onChange={(e) => setBeside(e.currentTarget.value as Beside)}
-                    >
-                      <option value="nothing">nothing</option>
-                      <option value="thicker">poured a stage thicker</option>
-                      <option value="thinner">poured a stage thinner</option>
-                      <option value="loaf">another loaf of the same plan</option>
-                      {FAMILY_IDS.filter((f) => f !== plan.design.family).map((f) => (
-                        <option key={f} value={`family:${f}`}>
-                          the same cups as {FAMILIES[f].label.toLowerCase()}
-                        </option>
-                      ))}
-                    </select>
-                  </label>
-                  <label className="flex items-center gap-1.5">
-                    <span className="text-muted">colours</span>
-                    <select
-                      className="field"
-                      value={time}
-                      onChange={(e) => setTime(e.currentTarget.value as ColourTime)}
-                    >
-                      {COLOUR_TIMES.map((t) => (
-                        <option key={t} value={t}>
-                          {TIME_WORDS[t]}
-                        </option>
-                      ))}
-                    </select>
-                  </label>
-                  <label className="flex items-center gap-1.5">
-                    <input type="checkbox" checked={isGrey} onChange={(e) => setGrey(e.currentTarget.checked)} />
-                    greys only
-                  </label>
-                  <button
-                    type="button"
-                    className="button"
-                    disabled={isPoured}
-                    title="Draws the hand's unevenness anew"
-                    onClick={() => {
-                      batch.edit({
-                        kind: "set",
-                        path: ["design", "seed"],
-                        value: (plan.design.seed * 1664525 + 1013904223) >>> 0,
-                      });
-                      batch.seal();
-                    }}
-                  >
-                    Another loaf
-                  </button>
-                </div>
+                {other.problem && (
+                  <p role="alert" className="text-cut">
+                    {other.problem}
+                  </p>
+                )}
+                <PictureBar
+                  batchId={initial.id}
+                  family={plan.design.family}
+                  film={{ count: design.pours.length, step, words: stepWords, isPlaying, onStep, onPlay: play }}
+                  beside={beside}
+                  onBeside={setBeside}
+                  time={time}
+                  onTime={setTime}
+                  isGrey={isGrey}
+                  onGrey={setGrey}
+                  onAnotherLoaf={isPoured ? null : anotherLoaf}
+                />
               </section>
               <aside className="flex min-h-0 min-w-0 flex-col gap-2" aria-label="Top and numbers">
                 <div>
@@ -280,72 +203,38 @@ function SwirlStudio({ initial }: { initial: StoredBatch }) {
                     plan={plan}
                     face={faces.get("top")}
                     cutMm={isAcross || cut.kind === "tilted" ? cutMm : null}
-                    barsMm={middlesMm}
-                    endMm={endMm}
-                    drawing={panel === "draw" && !isPoured ? draft : null}
-                    onDraw={(points) => setDraft({ ...draft, points })}
+                    bars={bars}
+                    drawing={drawsOn === "top" ? drawing : null}
+                    onDraw={onDraw}
                   />
                   <p className="text-[12.5px] text-muted">
-                    The top, near wall below: {middlesMm.length} bars of {mm(plan.barThicknessMm)}
-                    {endMm > 0.5 ? `, ${mm(endMm)} left at the end` : ""}.
+                    The top, near wall below: {bars.middlesMm.length} bars of {mm(plan.barThicknessMm)}
+                    {plan.trimMm > 0 ? `, ${mm(plan.trimMm)} off either end` : ""}
+                    {bars.endMm > 0.5 ? `, ${mm(bars.endMm)} left over` : ""}.
                   </p>
                 </div>
-                <div className="flex gap-1" role="tablist" aria-label="Beside the picture">
-                  {PANELS.map((p) => (
-                    <button
-                      key={p.id}
-                      type="button"
-                      role="tab"
-                      id={`studio-tab-${p.id}`}
-                      aria-selected={panel === p.id}
-                      aria-controls="studio-panel"
-                      className={`border-b-2 px-2 py-0.5 text-[13px] ${panel === p.id ? "border-ink font-semibold" : "border-transparent text-muted hover:border-rule"}`}
-                      onClick={() => setPanel(p.id)}
-                    >
-                      {p.label}
-                    </button>
-                  ))}
-                </div>
-                <div
-                  id="studio-panel"
-                  role="tabpanel"
-                  aria-labelledby={`studio-tab-${panel}`}
-                  className="scroll-quiet min-h-0 flex-1 overflow-y-auto pr-1"
-                >
-                  {panel === "numbers" && (
-                    <Numbers plan={plan} design={design} palette={palette} numbers={numbers} progress={progress} />
-                  )}
-                  {panel === "variants" &&
-                    (isPoured ? (
-                      <p className="text-muted">This batch has been poured: copy it on the shelf to vary it.</p>
-                    ) : (
-                      <Variants plan={plan} shape={shape} onPick={pick} />
-                    ))}
-                  {panel === "draw" && (
-                    <DrawPanel draft={draft} disabled={isPoured} onChange={setDraft} onLay={layStroke} />
-                  )}
-                  {panel === "loaf" && (
-                    <Suspense fallback={<p className="text-muted">One moment…</p>}>
-                      <LoafView design={design} palette={palette} cutMm={cutMm} levelMm={levelMm} />
-                    </Suspense>
-                  )}
-                  {panel === "print" && (
-                    <PrintPanel
-                      plan={plan}
-                      derived={derived}
-                      face={faces.get("face")}
-                      top={faces.get("top")}
-                      faceSizeMm={{ widthMm: frame.widthMm, heightMm: frame.heightMm }}
-                    />
-                  )}
-                </div>
+                <SidePanels
+                  batch={batch}
+                  derived={derived}
+                  design={design}
+                  palette={palette}
+                  numbers={numbers}
+                  progress={progress}
+                  chosen={panel}
+                  onChoose={choosePanel}
+                  draft={draft}
+                  onDraft={setDraft}
+                  cutMm={cutMm}
+                  levelMm={levelMm}
+                  pictures={{ face: faces.get("face"), top: faces.get("top"), frame }}
+                />
               </aside>
             </div>
             <BarStrip
               design={design}
               palette={palette}
-              barsMm={middlesMm}
-              shape={shape}
+              barsMm={bars.middlesMm}
+              shape={Math.max(0.1, levelMm / mould.widthMm)}
               chosen={isAcross ? bar : -1}
               onChoose={(atMm) => setCut({ ...cut, kind: "across", along: atMm / mould.lengthMm })}
             />
@@ -354,20 +243,4 @@ function SwirlStudio({ initial }: { initial: StoredBatch }) {
       </main>
     </div>
   );
-}
-
-/** Width of a shown face, px: as large as the room beside the other controls allows. */
-function faceWidth(frame: { widthMm: number; heightMm: number }, isPair: boolean): number {
-  const tallest = 425;
-  const widest = isPair ? 400 : 780;
-  return Math.min(widest, (tallest * frame.widthMm) / Math.max(1, frame.heightMm));
-}
-
-function besideWords(beside: Beside): string {
-  if (beside === "thicker") return "poured a stage thicker";
-  if (beside === "thinner") return "poured a stage thinner";
-  if (beside === "loaf") return "another loaf of the same plan";
-  if (beside.startsWith("family:"))
-    return `the same cups as ${FAMILIES[beside.slice(7) as keyof typeof FAMILIES].label.toLowerCase()}`;
-  return "";
 }

@@ -1,20 +1,16 @@
-import { type KeyboardEvent, type PointerEvent, useRef, useState } from "react";
+import type { Bars } from "../../core/cut/bars";
+import { placesAcross } from "../../core/cut/bars";
 import type { Plan } from "../../core/plan/schema";
 import type { FaceAnswer } from "../../workers/faceProtocol";
 import { FaceCanvas } from "../parts/FaceCanvas";
+import { DrawSurface, type Spot } from "./DrawSurface";
 
-export interface DrawnPoint {
-  xMm: number;
-  yMm: number;
-}
-
-/** The top from above with the cuts of the plan and the place of the cut shown; while drawing, the way of a stroke is laid on it. */
+/** The top from above with the cuts of the plan, what decorates its bars, and the place of the cut shown; strokes are drawn on it. */
 export function TopView({
   plan,
   face,
   cutMm,
-  barsMm,
-  endMm,
+  bars,
   drawing,
   onDraw,
 }: {
@@ -22,82 +18,34 @@ export function TopView({
   face: FaceAnswer | undefined;
   /** Place of the cut; null where the view does not cut across. */
   cutMm: number | null;
-  barsMm: number[];
-  endMm: number;
+  bars: Bars;
   /** Points drawn so far and the pitch they snap to; null when not drawing. */
-  drawing: { points: DrawnPoint[]; pitchMm: number } | null;
-  onDraw(points: DrawnPoint[]): void;
+  drawing: { spots: readonly Spot[]; pitchMm: number } | null;
+  onDraw(spots: Spot[]): void;
 }) {
   const { lengthMm: L, widthMm: W } = plan.moulds[0];
-  const box = useRef<SVGSVGElement>(null);
-  const isDown = useRef(false);
-  const [cursor, setCursor] = useState<DrawnPoint>({ xMm: L / 2, yMm: W / 2 });
-  const pitch = drawing?.pitchMm ?? 10;
-  const snap = (v: number, most: number) => Math.min(most, Math.max(0, Math.round(v / pitch) * pitch));
-  const placeOf = (e: PointerEvent): DrawnPoint => {
-    const r = box.current!.getBoundingClientRect();
-    return {
-      xMm: snap(((e.clientX - r.left) / r.width) * L, L),
-      yMm: snap((1 - (e.clientY - r.top) / r.height) * W, W),
-    };
-  };
-  const add = (p: DrawnPoint) => {
-    const points = drawing?.points ?? [];
-    const last = points.at(-1);
-    if (last && last.xMm === p.xMm && last.yMm === p.yMm) return;
-    if (points.length < 400) onDraw([...points, p]);
-  };
-  const onKey = (e: KeyboardEvent) => {
-    const moves: Record<string, [number, number]> = {
-      ArrowLeft: [-pitch, 0],
-      ArrowRight: [pitch, 0],
-      ArrowUp: [0, pitch],
-      ArrowDown: [0, -pitch],
-    };
-    const move = moves[e.key];
-    if (move) setCursor((c) => ({ xMm: snap(c.xMm + move[0], L), yMm: snap(c.yMm + move[1], W) }));
-    else if (e.key === "Enter" || e.key === " ") add(cursor);
-    else if (e.key === "Backspace") onDraw(drawing?.points.slice(0, -1) ?? []);
-    else return;
-    e.preventDefault();
-  };
-  const y = (mm: number) => W - mm;
-  const edges = barsMm.slice(0, -1).map((_, i) => (i + 1) * plan.barThicknessMm);
-  if (endMm > 0.5) edges.push(L - endMm);
   return (
     <div className="relative border border-ink/30" style={{ aspectRatio: `${L / W}` }}>
       <FaceCanvas face={face} label="Predicted top of the loaf, seen from above" />
-      <svg
-        ref={box}
-        viewBox={`0 0 ${L} ${W}`}
-        className={`absolute inset-0 h-full w-full ${drawing ? "cursor-crosshair touch-none" : "pointer-events-none"}`}
-        role={drawing ? "application" : undefined}
-        aria-hidden={drawing ? undefined : true}
-        aria-label={
-          drawing
-            ? `Draw a stroke from above: arrow keys move by ${pitch} mm, Enter sets a point, Backspace takes one back. ${drawing.points.length} points, now at ${cursor.xMm} mm along, ${cursor.yMm} mm from the near wall.`
-            : undefined
-        }
-        tabIndex={drawing ? 0 : undefined}
-        onKeyDown={drawing ? onKey : undefined}
-        onPointerDown={(e) => {
-          if (!drawing) return;
-          isDown.current = true;
-          e.currentTarget.setPointerCapture(e.pointerId);
-          add(placeOf(e));
-        }}
-        onPointerMove={(e) => {
-          if (drawing && isDown.current) add(placeOf(e));
-        }}
-        onPointerUp={() => {
-          isDown.current = false;
-        }}
+      <DrawSurface
+        widthMm={L}
+        heightMm={W}
+        label="Draw a stroke from above; across runs along the loaf from its left end, up from the near wall"
+        drawing={drawing}
+        onDraw={onDraw}
       >
-        {edges.map((x) => (
-          <g key={x} vectorEffect="non-scaling-stroke">
+        {plan.trimMm > 0 &&
+          [0, L - plan.trimMm].map((x) => (
+            <rect key={x} x={x} y={0} width={plan.trimMm} height={W} fill="#faf6ec" opacity={0.6} />
+          ))}
+        {bars.cutsMm.map((x) => (
+          <g key={x}>
             <line x1={x} x2={x} y1={0} y2={W} stroke="#faf6ec" strokeWidth={1.6} opacity={0.75} />
             <line x1={x} x2={x} y1={0} y2={W} stroke="#2a241d" strokeWidth={0.6} strokeDasharray="3 2" />
           </g>
+        ))}
+        {marksOf(plan, bars).map((m) => (
+          <Mark key={`${m.x}:${m.y}`} {...m} />
         ))}
         {cutMm !== null && (
           <>
@@ -105,27 +53,55 @@ export function TopView({
             <line x1={cutMm} x2={cutMm} y1={0} y2={W} stroke="#b3201a" strokeWidth={1.2} />
           </>
         )}
-        {drawing && (
-          <>
-            <polyline
-              points={drawing.points.map((p) => `${p.xMm},${y(p.yMm)}`).join(" ")}
-              fill="none"
-              stroke="#faf6ec"
-              strokeWidth={3}
-              strokeLinejoin="round"
-            />
-            <polyline
-              points={drawing.points.map((p) => `${p.xMm},${y(p.yMm)}`).join(" ")}
-              fill="none"
-              stroke="#b3201a"
-              strokeWidth={1.4}
-              strokeLinejoin="round"
-            />
-            <circle cx={cursor.xMm} cy={y(cursor.yMm)} r={3} fill="none" stroke="#faf6ec" strokeWidth={2.4} />
-            <circle cx={cursor.xMm} cy={y(cursor.yMm)} r={3} fill="none" stroke="#2a241d" strokeWidth={1} />
-          </>
-        )}
-      </svg>
+      </DrawSurface>
     </div>
   );
 }
+
+interface DecorationMark {
+  x: number;
+  y: number;
+  /** Place of the decoration in the list: its shape. */
+  shape: number;
+}
+
+/** One mark per piece: those of a kind in a row across the bar, kinds side by side along it. */
+function marksOf(plan: Plan, bars: Bars): DecorationMark[] {
+  const W = plan.moulds[0].widthMm;
+  const n = plan.decorations.length;
+  return bars.middlesMm.flatMap((middle) =>
+    plan.decorations.flatMap((d, k) =>
+      placesAcross(d.perBar, W).map((y) => ({
+        x: middle + ((k + 0.5) / n - 0.5) * plan.barThicknessMm * 0.8,
+        y: W - y,
+        shape: k,
+      })),
+    ),
+  );
+}
+
+const SIZE_MM = 2.4;
+
+/** Each kind of decoration has a shape of its own: disc, square, diamond, triangle, in turn. */
+function Mark({ x, y, shape }: DecorationMark) {
+  const s = SIZE_MM;
+  const style = { fill: "#faf6ec", stroke: "#2a241d", strokeWidth: 0.8 };
+  if (shape % 4 === 0) return <circle cx={x} cy={y} r={s} {...style} />;
+  const corners = {
+    1: [-s, -s, s, -s, s, s, -s, s],
+    2: [0, -1.3 * s, 1.3 * s, 0, 0, 1.3 * s, -1.3 * s, 0],
+    3: [0, -1.2 * s, 1.2 * s, s, -1.2 * s, s],
+  }[(shape % 4) as 1 | 2 | 3];
+  const points = Array.from(
+    { length: corners.length / 2 },
+    (_, i) => `${x + corners[2 * i]},${y + corners[2 * i + 1]}`,
+  );
+  return <polygon points={points.join(" ")} {...style} />;
+}
+
+/** The mark of a decoration as it stands beside its name. */
+export const DecorationMarkSign = ({ shape }: { shape: number }) => (
+  <svg viewBox="-4 -4 8 8" width={16} height={16} aria-hidden="true" className="shrink-0">
+    <Mark x={0} y={0} shape={shape} />
+  </svg>
+);

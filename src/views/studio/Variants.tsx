@@ -12,7 +12,7 @@ const WORKERS = 2;
 const WIDTH_PX = 110;
 
 interface Found {
-  face: FaceAnswer;
+  face: Omit<FaceAnswer, "colour">;
   lineMm: number;
 }
 
@@ -63,10 +63,10 @@ export function Variants({
           if (share >= 1) stop();
           else setProgress(share);
         } else if (a.kind === "variant") {
-          const face: FaceAnswer = {
+          const face = {
             generation: 0,
             key: a.id,
-            stage: "full",
+            stage: "full" as const,
             width: WIDTH_PX,
             height,
             rgba: a.rgba,

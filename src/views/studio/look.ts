@@ -5,7 +5,7 @@ import { type Derived, derive } from "../../core/plan/derive";
 import type { FamilyId } from "../../core/plan/operations";
 import type { Plan } from "../../core/plan/schema";
 import type { Design } from "../../core/swirl/design";
-import type { View } from "../../core/swirl/view";
+import { type Frame, frameOf, type View } from "../../core/swirl/view";
 
 /** How the loaf is cut for the large picture. */
 export interface Cut {
@@ -43,20 +43,39 @@ export function viewOf(cut: Cut, plan: Plan, levelMm: number): View {
   return { kind: "lengthwise", atMm: cut.across * widthMm, fromMm, toMm: fromMm + reach };
 }
 
+/** A cut as it is drawn: the view, its frame, and how many samples wide and high. */
+export interface Sight {
+  view: View;
+  frame: Frame;
+  width: number;
+  height: number;
+}
+
+const FACE_PX = 300;
+
+export function sightOf(cut: Cut, plan: Plan, levelMm: number): Sight {
+  const { lengthMm, widthMm } = plan.moulds[0];
+  const view = viewOf(cut, plan, levelMm);
+  const frame = frameOf({ lengthMm, widthMm, levelMm, operations: [] }, view);
+  const scale = Math.min(FACE_PX / frame.widthMm, FACE_PX / Math.max(1, frame.heightMm));
+  const pixels = (mm: number) => Math.max(8, Math.round(mm * scale));
+  return { view, frame, width: pixels(frame.widthMm), height: pixels(frame.heightMm) };
+}
+
 /** Colours as they are seen at a time, or the greys of their lightness. */
 export const paletteAt = (derived: Derived, time: ColourTime, isGrey: boolean): string[] =>
   derived.colours.map((c) => (isGrey ? greyOf(c[time]) : c[time]));
 
 /** What stands beside the design. */
-export type Beside = "nothing" | "thicker" | "thinner" | "loaf" | `family:${FamilyId}`;
+export type Beside = "nothing" | "thicker" | "thinner" | "loaf" | `family:${FamilyId}` | `batch:${string}`;
 
 const TRACE_STEP = 0.8;
 const THINNEST = 0.8;
 const THICKEST = 4;
 
-/** The design that stands beside: poured thicker or thinner, another loaf of the same plan, or the same cups in another family. */
+/** The varied design that stands beside: poured thicker or thinner, another loaf of the same plan, or the same cups in another family. */
 export function designBeside(beside: Beside, plan: Plan, design: Design): Design | null {
-  if (beside === "nothing") return null;
+  if (beside === "nothing" || beside.startsWith("batch:")) return null;
   if (beside === "loaf") return { ...design, seed: (design.seed + 1) >>> 0 };
   if (beside === "thicker" || beside === "thinner") {
     const by = beside === "thicker" ? TRACE_STEP : -TRACE_STEP;

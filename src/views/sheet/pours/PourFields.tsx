@@ -23,7 +23,7 @@ export function PourFields({ open, operation: o, label }: { open: Editable; oper
           );
         }
         if (f.type === "depth") {
-          const isFloor = o.kind === "stroke" && o.depthMm === null;
+          const isFloor = (o.kind === "stroke" || o.kind === "comb") && o.depthMm === null;
           return (
             <span key={f.field} className="inline-flex items-baseline gap-1">
               <label className="inline-flex items-center gap-1">
@@ -78,6 +78,8 @@ export function inShort(o: Operation): string {
       return `${o.path.replaceAll("-", " ")}, ${TOOL_MM[o.tool].label}`;
     case "wire":
       return `${o.thicknessMm} mm, ${o.loops} loops`;
+    case "comb":
+      return `comb ${o.path}, ${o.teeth} teeth`;
     case "topStroke":
       return `${o.path.replaceAll("-", " ")}, ${TOOL_MM[o.tool].label}`;
     case "tilt":

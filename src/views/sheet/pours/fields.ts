@@ -1,5 +1,12 @@
 import { TOOL_MM } from "../../../core/families/registry";
-import { type OperationKind, STROKE_PATHS, STROKE_TOOLS, TOP_PATHS, WIRE_PATHS } from "../../../core/plan/operations";
+import {
+  COMB_PATHS,
+  type OperationKind,
+  STROKE_PATHS,
+  STROKE_TOOLS,
+  TOP_PATHS,
+  WIRE_PATHS,
+} from "../../../core/plan/operations";
 
 /** What can be set of an operation beside its cup and share, by kind: shown when its row is open. */
 export type PourField =
@@ -65,6 +72,14 @@ export const POUR_FIELDS: Record<OperationKind, PourField[]> = {
     { field: "depthMm", label: "depth", type: "depth" },
   ],
   wire: [length("thicknessMm", "wire"), choice("path", "path", named(WIRE_PATHS)), number("loops", "loops")],
+  comb: [
+    tool,
+    choice("path", "path", named(COMB_PATHS)),
+    number("teeth", "teeth"),
+    length("pitchMm", "tooth to tooth"),
+    number("passes", "passes"),
+    { field: "depthMm", label: "depth", type: "depth" },
+  ],
   topStroke: [tool, choice("path", "path", named(TOP_PATHS)), pitch, length("depthMm", "depth")],
   peaks: [tool],
   tilt: [number("angleDeg", "to", "°")],

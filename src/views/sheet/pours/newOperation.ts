@@ -20,6 +20,7 @@ export const ADDABLE: OperationKind[] = [
   "drizzle",
   "stroke",
   "wire",
+  "comb",
   "topStroke",
   "peaks",
   "tilt",
@@ -84,7 +85,9 @@ export function newOperation(plan: Plan, kind: OperationKind): Operation {
         points: [],
       };
     case "wire":
-      return { kind, ...common, thicknessMm: 4, path: "side-to-side", loops: 3 };
+      return { kind, ...common, thicknessMm: 4, path: "side-to-side", loops: 3, points: [] };
+    case "comb":
+      return { kind, ...common, tool: "skewer", path: "along", teeth: 6, pitchMm: 14, passes: 1, depthMm: null };
     case "topStroke":
       return { kind, ...common, tool: "toothpick", path: "zigzag", pitchMm: 14, depthMm: 6 };
     case "peaks":
