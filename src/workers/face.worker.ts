@@ -1,4 +1,4 @@
-import { type CompiledDesign, compileDesign } from "../core/swirl/design";
+import { type CompiledDesign, compileDesign, stoppedAt } from "../core/swirl/design";
 import { drawIndices, type IndexImage, refineEdges } from "../core/swirl/face";
 import { blendEdges, makePalette, paint } from "../core/swirl/paint";
 import type { FaceAnswer, FaceJob, FaceRequest, FaceStage } from "./faceProtocol";
@@ -18,6 +18,14 @@ const breathe = () =>
     bell.port2.postMessage(null);
   });
 
+/** Runs a drawing to its end: a first picture is worth having even when a newer job waits, or dragging would show none. */
+function runWhole<T>(drawing: Generator<void, T>): T {
+  for (;;) {
+    const step = drawing.next();
+    if (step.done) return step.value;
+  }
+}
+
 /** Runs a drawing in slices; null when a newer job came in between. */
 async function runSliced<T>(drawing: Generator<void, T>, generation: number): Promise<T | null> {
   let sliceStart = performance.now();
@@ -32,16 +40,23 @@ async function runSliced<T>(drawing: Generator<void, T>, generation: number): Pr
   }
 }
 
-/** The design compiled last: while only the cut moves it stays as it is, with what it has tabulated. */
+/** The design compiled last: while only the cut or the film moves it stays as it is, with what it has tabulated. */
 let last: { key: string; design: CompiledDesign } | null = null;
 
 function compiledOf(job: FaceJob): CompiledDesign {
-  const key = JSON.stringify([job.design, job.upTo]);
-  if (last?.key !== key) last = { key, design: compileDesign(job.design, job.upTo) };
-  return last.design;
+  const key = JSON.stringify(job.design);
+  if (last?.key !== key) last = { key, design: compileDesign(job.design) };
+  if (job.upTo === undefined) return last.design;
+  return stoppedAt(last.design, job.upTo) ?? compileDesign(job.design, job.upTo);
 }
 
+/** A hand that drags is given this long to go on before more than a first picture is begun, ms. */
+const SETTLE_MS = 60;
+const settled = () => new Promise<void>((done) => setTimeout(done, SETTLE_MS));
+
 async function work(job: FaceJob): Promise<void> {
+  await breathe();
+  if (job.generation !== newest) return;
   const startMs = performance.now();
   const design = compiledOf(job);
   const palette = makePalette(job.palette);
@@ -61,14 +76,12 @@ async function work(job: FaceJob): Promise<void> {
   for (const r of job.requests) {
     const width = Math.max(1, Math.round(r.width / COARSE));
     const height = Math.max(1, Math.round(r.height / COARSE));
-    const image = await runSliced(
-      drawIndices(design, r.view, width, height, FINENESS.coarse, job.frameMm),
-      job.generation,
-    );
-    if (!image) return;
+    const image = runWhole(drawIndices(design, r.view, width, height, FINENESS.coarse, job.frameMm));
     answer(r, "coarse", image, paint(image, palette));
   }
   if (job.isCoarse) return;
+  await settled();
+  if (job.generation !== newest) return;
   const full: { request: FaceRequest; image: IndexImage; rgba: Uint8ClampedArray<ArrayBuffer> }[] = [];
   for (const request of job.requests) {
     const image = await runSliced(

@@ -17,6 +17,8 @@ export interface CompiledDesign {
   /** Final level of the batter, mm. */
   levelMm: number;
   operations: CompiledOperation[];
+  /** After so many pours: how many operations there are and how high the batter stands. Not for places inside a run that is compiled as one. */
+  stops?: ReadonlyMap<number, { operations: number; levelMm: number }>;
 }
 
 const NOTHING_MM = 1e-9;
@@ -26,6 +28,7 @@ const KINDS_INTO_LANES: ReadonlySet<DesignPour["kind"]> = new Set(["compartment"
 export function compileDesign(design: Design, upTo = design.pours.length): CompiledDesign {
   const build: Build = { design, operations: [], levelMm: 0, pot: [], potVolume: 0, tiltDeg: 0 };
   const pours = design.pours.slice(0, upTo);
+  const stops = new Map<number, { operations: number; levelMm: number }>();
   for (let i = 0; i < pours.length; i++) {
     if (KINDS_INTO_LANES.has(pours[i].kind) || pours[i].kind === "wallPour") {
       let end = i + 1;
@@ -39,9 +42,18 @@ export function compileDesign(design: Design, upTo = design.pours.length): Compi
       else lanes(build, run);
       i = end - 1;
     } else add(build, pours[i]);
+    stops.set(i + 1, { operations: build.operations.length, levelMm: build.levelMm });
   }
   const { lengthMm, widthMm } = design;
-  return { lengthMm, widthMm, levelMm: build.levelMm, operations: build.operations };
+  return { lengthMm, widthMm, levelMm: build.levelMm, operations: build.operations, stops };
+}
+
+/** A compiled design as it stands after so many pours; null where it has to be compiled anew for that. */
+export function stoppedAt(compiled: CompiledDesign, upTo: number): CompiledDesign | null {
+  const stop = compiled.stops?.get(upTo);
+  if (!stop) return null;
+  const { lengthMm, widthMm, operations } = compiled;
+  return { lengthMm, widthMm, levelMm: stop.levelMm, operations: operations.slice(0, stop.operations) };
 }
 
 function add(b: Build, pour: DesignPour): void {

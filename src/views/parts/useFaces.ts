@@ -18,7 +18,8 @@ export function useFaces(
 ): Faces {
   const [faces, setFaces] = useState<Faces>(new Map());
   const workers = useRef<Worker[]>([]);
-  const newest = useRef<number[]>([]);
+  /** Generation of the picture shown last, by worker. */
+  const drawn = useRef<number[]>([]);
   const jobKeys = groups.map((requests) => JSON.stringify([design, palette, requests, still]));
 
   useEffect(() => {
@@ -41,13 +42,14 @@ export function useFaces(
       sent.current[i] = jobKeys[i];
       workers.current[i] ??= startWorker(i);
       const job: FaceJob = { generation: ++generation, design, palette, requests, ...still };
-      newest.current[i] = job.generation;
       workers.current[i].postMessage(job);
     });
     function startWorker(i: number): Worker {
       const worker = new Worker(new URL("../../workers/face.worker.ts", import.meta.url), { type: "module" });
       worker.onmessage = (event: MessageEvent<FaceAnswer>) => {
-        if (event.data.generation !== newest.current[i]) return;
+        // While something is dragged the newest picture there is belongs to a job already overtaken: it is shown all the same.
+        if (event.data.generation < (drawn.current[i] ?? 0)) return;
+        drawn.current[i] = event.data.generation;
         performance.mark(`face:${event.data.key}:${event.data.stage}`, { detail: event.data.afterMs });
         setFaces((before) => new Map(before).set(event.data.key, event.data));
       };
