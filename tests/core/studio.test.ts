@@ -36,7 +36,7 @@ describe.each(FAMILY_IDS)("the family %s", (family) => {
       const design = designFor(family, trace);
       const compiled = compileDesign(design);
       const poured = design.pours.reduce((sum, p) => sum + p.volumeMm3, 0);
-      const shares = colourShares(compiled, 4, 60_000);
+      const shares = colourShares(compiled, 4, 200_000);
       expect(compiled.levelMm * design.lengthMm * design.widthMm).toBeCloseTo(poured, -1);
       for (let c = 0; c < 4; c++) {
         const wanted = design.pours.reduce((sum, p) => sum + (p.colour === c ? p.volumeMm3 : 0), 0) / poured;
@@ -44,7 +44,7 @@ describe.each(FAMILY_IDS)("the family %s", (family) => {
       }
       expect(shares[4] ?? 0).toBe(0);
     }
-  }, 60_000);
+  }, 120_000);
 
   it("gives the same bytes for the same seed, and others for another", () => {
     const design = designFor(family);

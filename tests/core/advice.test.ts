@@ -1,0 +1,195 @@
+import { describe, expect, it } from "vitest";
+import { layOut } from "../../src/core/families/registry";
+import { applyEdit } from "../../src/core/plan/edits/edit";
+import { computeMasses } from "../../src/core/plan/masses";
+import { newPlan } from "../../src/core/plan/newPlan";
+import type { Plan, RecordEvent } from "../../src/core/plan/schema";
+import { adviceFor } from "../../src/core/schedule/advice";
+import { chancesOf } from "../../src/core/schedule/chance";
+import { traceAt } from "../../src/core/schedule/curves";
+import { drawUnknowns, priorBelief } from "../../src/core/schedule/draws";
+import { afterLessons, lessonsOf, posteriorOf } from "../../src/core/schedule/learn";
+import { compileProgram } from "../../src/core/schedule/program";
+import { computeTimeline, meansOf, timelineOf } from "../../src/core/schedule/timeline";
+import { turnBacks } from "../../src/core/schedule/turnBack";
+import { generator } from "../../src/core/swirl/random";
+import { programOf, scented } from "../support/scentedPlans";
+
+const chance = (plan: Plan, draws = 400, scale = 1) => chancesOf(programOf(plan), { seed: 7, draws, scale })!;
+
+describe("advice and turn-back points", () => {
+  const tight = scented(newPlan("Tight", 1), { p2: "strong" });
+
+  it("ranks by gain, says the cost, and applying one gives what it promises; undo takes it back", () => {
+    const advice = adviceFor(tight, { seed: 5, draws: 200 })!;
+    expect(advice.length).toBeGreaterThan(1);
+    for (let i = 1; i < advice.length; i++) expect(advice[i].gain).toBeLessThanOrEqual(advice[i - 1].gain);
+    const [best] = advice;
+    expect(best.cost.length).toBeGreaterThan(5);
+    const after = applyEdit(tight, best.edit);
+    if (!after.ok) throw new Error(after.reason);
+    expect(chancesOf(programOf(after.document), { seed: 5, draws: 200, withBands: false })!.chance).toBe(best.chance);
+    const back = applyEdit(after.document, after.inverse);
+    expect(back.ok && back.document).toEqual(tight);
+  });
+
+  it("never advises cooler where the hard fats would set", () => {
+    const cold = { ...tight, batters: [{ ...tight.batters[0], startTemperatureC: 27 }] };
+    expect(adviceFor(cold, { seed: 5, draws: 60 })!.some((a) => a.id.startsWith("cooler"))).toBe(false);
+  });
+
+  it("a risky step has a turn-back point by which its fallback still has four chances in five", () => {
+    const masses = computeMasses(tight)!;
+    const program = programOf(tight);
+    const c = chancesOf(program, { seed: 5, draws: 800 })!;
+    const [turn] = turnBacks(tight, computeTimeline(tight, masses), c);
+    expect(turn.portionId).toBe("p2");
+    const belief = priorBelief(program.unknowns);
+    const theta = drawUnknowns(program, belief, 99, 200);
+    const n = program.unknowns.length;
+    let held = 0;
+    for (let d = 0; d < 200; d++) {
+      const t = timelineOf(tight, masses, program, theta.subarray(d * n, (d + 1) * n));
+      if (traceAt(t.curves.find((x) => x.id === "p2")!.points, turn.latestS) <= 4.4) held++;
+    }
+    expect(held / 200).toBeGreaterThan(0.75);
+    expect(
+      turnBacks(
+        newPlan("Calm", 1),
+        computeTimeline(newPlan("Calm", 1), computeMasses(newPlan("Calm", 1))!),
+        chance(newPlan("Calm", 1)),
+      ),
+    ).toEqual([]);
+  });
+});
+
+/** A pour of a plan as a hidden truth would have it: steps at their times, checks read with the spread of an eye. */
+function livedThrough(plan: Plan, truth: Record<string, number>, random: () => number, checks = 8): Plan {
+  const masses = computeMasses(plan)!;
+  const program = compileProgram(plan, masses);
+  const unknowns = meansOf(program);
+  program.unknowns.forEach((u, i) => {
+    unknowns[i] += truth[u.id] ?? 0;
+  });
+  const timeline = timelineOf(plan, masses, program, unknowns);
+  const events: RecordEvent[] = timeline.steps.map((s, i) => ({
+    kind: "stepDone",
+    id: `e${i}`,
+    atS: s.endS,
+    stepId: s.id,
+  }));
+  const gaussian = () => Math.sqrt(-2 * Math.log(1 - random())) * Math.cos(2 * Math.PI * random());
+  const first = timeline.steps.find((s) => s.operationId)!.startS;
+  for (let k = 0; k < checks; k++) {
+    // The scented cup is looked at every other time, the quiet ones in between.
+    const quiet = plan.portions.filter((p) => p.scent === null);
+    const cup = plan.portions.find((p) => p.scent && k % 2 === 0) ?? quiet[Math.floor(k / 2) % quiet.length];
+    const atS = first + ((timeline.endS - first) * (k + 0.5)) / checks;
+    const seen = traceAt(timeline.curves.find((c) => c.id === cup.id)!.points, atS) + 0.25 * gaussian();
+    events.push({ kind: "traceCheck", id: `c${k}`, atS, portionId: cup.id, trace: Math.min(5, Math.max(1, seen)) });
+  }
+  return { ...plan, record: { ...plan.record, startedAt: "2026-11-24T10:00:00.000Z", events } };
+}
+
+describe("learning", () => {
+  const plan = scented(newPlan("Learn", 1), { p2: "moderate" });
+  const masses = computeMasses(plan)!;
+  const unknownOf = (posterior: ReturnType<typeof posteriorOf>, id: string) => {
+    const i = posterior.program.unknowns.findIndex((u) => u.id === id);
+    const n = posterior.program.unknowns.length;
+    return {
+      mean: posterior.mean[i],
+      sd: Math.sqrt(posterior.covariance[i * n + i]),
+      prior: posterior.program.unknowns[i],
+    };
+  };
+
+  it("readings equal to the prediction move nothing", () => {
+    const exact = livedThrough(plan, {}, () => 0.75, 6);
+    // A fixed "random" of 0.75 makes the eye's error cos(3 pi / 2) = 0.
+    const posterior = posteriorOf(exact, masses);
+    for (const u of ["formula:b1", "F:S-p2"]) expect(Math.abs(unknownOf(posterior, u).mean)).toBeLessThan(0.03);
+    expect(unknownOf(posterior, "F:S-p2").sd).toBeLessThan(unknownOf(posterior, "F:S-p2").prior.sd);
+  });
+
+  it("many consistent checks converge on the rate that made them", () => {
+    const lived = livedThrough(plan, { "formula:b1": 0.3, "F:S-p2": 0.5, "J:S-p2": 0 }, () => 0.75, 40);
+    const posterior = posteriorOf(lived, masses);
+    expect(unknownOf(posterior, "formula:b1").mean + unknownOf(posterior, "F:S-p2").mean).toBeGreaterThan(0.45);
+    expect(unknownOf(posterior, "formula:b1").mean).toBeGreaterThan(0.1);
+  });
+
+  it("extra blending that was noted is not blamed on the scent", () => {
+    const lived = livedThrough(plan, {}, () => 0.75, 6);
+    const scentS = lived.record.events.find((e) => e.kind === "stepDone" && e.stepId === "scent:p2")!.atS;
+    const thicker = (noted: boolean): Plan => ({
+      ...lived,
+      record: {
+        ...lived.record,
+        events: [
+          ...lived.record.events.map((e) =>
+            e.kind === "traceCheck" && e.portionId === "p2" ? { ...e, trace: Math.min(4.8, e.trace + 0.7) } : e,
+          ),
+          ...(noted
+            ? [
+                {
+                  kind: "deviation" as const,
+                  id: "d1",
+                  atS: scentS + 1,
+                  what: "extra-blending" as const,
+                  portionId: "p2",
+                  amount: 8,
+                  note: "",
+                },
+              ]
+            : []),
+        ],
+      },
+    });
+    const blamed = (noted: boolean) => unknownOf(posteriorOf(thicker(noted), masses), "F:S-p2").mean;
+    expect(blamed(false)).toBeGreaterThan(blamed(true) + 0.05);
+  });
+
+  it("own pace is learned from true durations", () => {
+    const lived = livedThrough(plan, { pace: 0.25 }, () => 0.75, 0);
+    expect(unknownOf(posteriorOf(lived, masses), "pace").mean).toBeGreaterThan(0.15);
+  });
+
+  it("over batches it reaches a hidden scent factor within its 90 % interval, and narrows to under a third of the start", () => {
+    const slow = { ...plan, operations: layOut(plan, "drop", { drops: 18 }) };
+    let inside = 0;
+    const SEEDS = 20;
+    let narrowed = 0;
+    for (let seed = 0; seed < SEEDS; seed++) {
+      const random = generator(seed + 400);
+      const gaussian = () => Math.sqrt(-2 * Math.log(1 - random())) * Math.cos(2 * Math.PI * random());
+      const hidden = 0.5 * gaussian();
+      let known = { mean: 0, sd: 0.5 };
+      for (let batch = 0; batch < 20; batch++) {
+        const measured = { jumpSteps: 0.3, rateFactor: 2 * Math.exp(known.mean), heatC: 1, sdLog: known.sd };
+        const now: Plan = {
+          ...slow,
+          portions: slow.portions.map((p) =>
+            p.scent ? { ...p, scent: { ...p.scent, parts: [{ ...p.scent.parts[0], measured }] } } : p,
+          ),
+        };
+        const truth = {
+          "formula:b1": 0.35 * gaussian(),
+          "F:S-p2": hidden - known.mean,
+          temperature: 1.5 * gaussian(),
+          pace: 0.1 * gaussian(),
+        };
+        const lived = livedThrough(now, truth, random, 14);
+        const lesson = lessonsOf(posteriorOf(lived, computeMasses(lived)!)).find((l) => l.unknown === "F:S-p2");
+        if (lesson) {
+          const after = afterLessons({ mean: 0, sd: known.sd }, [lesson]);
+          known = { mean: known.mean + after.mean, sd: after.sd };
+        }
+        if (batch === 4 && known.sd < 0.5 / 3) narrowed++;
+      }
+      if (Math.abs(known.mean - hidden) < 1.645 * known.sd) inside++;
+    }
+    expect(inside).toBeGreaterThanOrEqual(17);
+    expect(narrowed).toBeGreaterThanOrEqual(15);
+  });
+});
