@@ -3,8 +3,9 @@ import { layOut } from "../../src/core/families/registry";
 import { applyEdit } from "../../src/core/plan/edits/edit";
 import { computeMasses } from "../../src/core/plan/masses";
 import { newPlan } from "../../src/core/plan/newPlan";
+import { FAMILY_IDS } from "../../src/core/plan/operations";
 import type { Plan, RecordEvent } from "../../src/core/plan/schema";
-import { adviceFor } from "../../src/core/schedule/advice";
+import { adviceFor, changesFor } from "../../src/core/schedule/advice";
 import { chancesOf } from "../../src/core/schedule/chance";
 import { traceAt } from "../../src/core/schedule/curves";
 import { drawUnknowns, priorBelief } from "../../src/core/schedule/draws";
@@ -31,6 +32,37 @@ describe("advice and turn-back points", () => {
     expect(chancesOf(programOf(after.document), { seed: 5, draws: 200, withBands: false })!.chance).toBe(best.chance);
     const back = applyEdit(after.document, after.inverse);
     expect(back.ok && back.document).toEqual(tight);
+  });
+
+  it("offers to pour a colour that runs first, where the family leaves the order free, and only there", () => {
+    const drops = scented({ ...newPlan("Lead", 1) }, { p3: "strong" });
+    const lead = changesFor(drops).find((c) => c.id === "lead:p3")!;
+    const after = applyEdit(drops, lead.edit);
+    if (!after.ok) throw new Error(after.reason);
+    const firstDrop = after.document.operations.find((o) => o.kind === "stripe")!;
+    expect("portionId" in firstDrop && firstDrop.portionId).toBe("p3");
+    expect(after.document.operations).toHaveLength(drops.operations.length);
+    const fixed: Plan = {
+      ...drops,
+      design: { ...drops.design, family: "stacked-pot" },
+      operations: layOut(drops, "stacked-pot", {}),
+    };
+    expect(changesFor(fixed).some((c) => c.id.startsWith("lead:"))).toBe(false);
+    expect(changesFor(newPlan("Quiet", 1)).some((c) => c.id.startsWith("lead:"))).toBe(false);
+  });
+
+  it("every change that is offered can be applied and leaves a plan that computes", () => {
+    for (const family of FAMILY_IDS) {
+      const base = scented(newPlan("All", 1), { p2: "strong", p3: "moderate" });
+      const plan: Plan = { ...base, design: { ...base.design, family }, operations: layOut(base, family, {}) };
+      const changes = changesFor(plan);
+      expect(new Set(changes.map((c) => c.id)).size).toBe(changes.length);
+      for (const c of changes) {
+        const after = applyEdit(plan, c.edit);
+        expect(after.ok, `${family} ${c.id}`).toBe(true);
+        if (after.ok) expect(computeMasses(after.document), `${family} ${c.id}`).not.toBeNull();
+      }
+    }
   });
 
   it("never advises cooler where the hard fats would set", () => {

@@ -39,6 +39,15 @@ export function restart(points: Points, count: number, sectionX: number | null):
   points.liveCount = count;
 }
 
+/** Claims every live sample: what is poured first fills the floor. `to` gives the colour of a slot. */
+export function claimAll(points: Points, to: (slot: number) => number): void {
+  for (let n = 0; n < points.liveCount; n++) {
+    const i = points.live[n];
+    points.colour[i] = to(i);
+  }
+  points.liveCount = 0;
+}
+
 /** A single point, changed in place by forward maps. */
 export interface Point {
   x: number;

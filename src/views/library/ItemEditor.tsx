@@ -1,4 +1,4 @@
-import { Archive, ArchiveRestore, Copy, Redo2, Undo2 } from "lucide-react";
+import { Archive, ArchiveRestore, Copy } from "lucide-react";
 import { useEffect, useMemo } from "react";
 import {
   LIBRARY,
@@ -10,6 +10,7 @@ import {
 import { BoundText, type Editable } from "../parts/bound";
 import { ConflictNotice, SaveMark } from "../parts/SaveMark";
 import type { Stored } from "../parts/saver";
+import { UndoButtons } from "../parts/UndoButtons";
 import { type DocumentKind, useDocument, useUndoKeys } from "../parts/useDocument";
 import { ColourantEditor } from "./editors/ColourantEditor";
 import { FormulaEditor } from "./editors/FormulaEditor";
@@ -97,26 +98,7 @@ export function ItemEditor<K extends LibraryKind>({ kind, item, onSaved, onCopy 
           hideLabel
           className="w-72 [&_input]:!h-9 [&_input]:font-head [&_input]:text-[19px] [&_input]:font-semibold"
         />
-        <button
-          type="button"
-          className="icon-button"
-          aria-label="Undo"
-          title="Undo (Ctrl+Z)"
-          disabled={!held.canUndo}
-          onClick={held.undo}
-        >
-          <Undo2 size={16} />
-        </button>
-        <button
-          type="button"
-          className="icon-button"
-          aria-label="Redo"
-          title="Redo (Ctrl+Shift+Z)"
-          disabled={!held.canRedo}
-          onClick={held.redo}
-        >
-          <Redo2 size={16} />
-        </button>
+        <UndoButtons open={held} />
         <button
           type="button"
           className="icon-button"

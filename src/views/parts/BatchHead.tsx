@@ -1,7 +1,7 @@
-import { Redo2, Undo2 } from "lucide-react";
 import type { ReactNode } from "react";
 import { BoundText } from "./bound";
 import { SaveMark } from "./SaveMark";
+import { UndoButtons } from "./UndoButtons";
 import type { OpenBatch } from "./useBatch";
 
 const TABS = [
@@ -44,26 +44,7 @@ export function BatchHead({
       <div className="mb-1.5 min-w-0 flex-1 truncate text-muted">{children}</div>
       {(tab === "plan" || tab === "studio") && (
         <div className="mb-1 flex">
-          <button
-            type="button"
-            className="icon-button"
-            aria-label="Undo"
-            title="Undo (Ctrl+Z)"
-            disabled={!batch.canUndo}
-            onClick={batch.undo}
-          >
-            <Undo2 size={16} />
-          </button>
-          <button
-            type="button"
-            className="icon-button"
-            aria-label="Redo"
-            title="Redo (Ctrl+Shift+Z)"
-            disabled={!batch.canRedo}
-            onClick={batch.redo}
-          >
-            <Redo2 size={16} />
-          </button>
+          <UndoButtons open={batch} />
         </div>
       )}
       <nav aria-label="Parts of the batch" className="flex gap-1">

@@ -8,6 +8,7 @@ import type { Portion } from "../../core/plan/schema";
 import { SCENT_CLASSES, type ScentClassId } from "../../core/scent/classes";
 import { useBench } from "../parts/bench";
 import { BoundText } from "../parts/bound";
+import { ColourantOptions } from "../parts/ColourantOptions";
 import { Cup } from "../parts/Cup";
 import { percent } from "../parts/format";
 import { NumberField } from "../parts/NumberField";
@@ -170,22 +171,7 @@ export function PortionRow({ portion, batch, derived, disabled, onMore }: Props)
               onChange={(e) => setColour(e.currentTarget.value)}
             >
               <option value="none">no colour</option>
-              {colourants.length > 0 && (
-                <optgroup label="Your library">
-                  {colourants.map((x) => (
-                    <option key={x.id} value={x.id}>
-                      {x.document.name}
-                    </option>
-                  ))}
-                </optgroup>
-              )}
-              <optgroup label="By kind">
-                {COLOURANT_KINDS.map((k) => (
-                  <option key={k.id} value={k.id}>
-                    {k.label}
-                  </option>
-                ))}
-              </optgroup>
+              <ColourantOptions rows={colourants} />
             </select>
           )}
           <NumberField

@@ -1,7 +1,7 @@
 import { LAYER_UNEVENNESS } from "../look";
 import { alongLoaf, noiseAt, noiseTable } from "../noise";
 import type { DepositPaint } from "../paintDeposit";
-import type { CompiledOperation, Point, Points } from "../points";
+import { type CompiledOperation, claimAll, type Point, type Points } from "../points";
 import { generator } from "../random";
 
 export interface LayerInput {
@@ -51,12 +51,7 @@ export function compileLayer(input: LayerInput): CompiledOperation {
     inverse(points: Points) {
       const { x, y, z, live } = points;
       if (h <= 0) {
-        for (let n = 0; n < points.liveCount; n++) {
-          const i = live[n];
-          points.colour[i] = paint ? paint(x[i] / lengthMm, y[i] / widthMm, z[i] / h1) : colour;
-        }
-        points.liveCount = 0;
-        return;
+        return claimAll(points, (i) => (paint ? paint(x[i] / lengthMm, y[i] / widthMm, z[i] / h1) : colour));
       }
       if (points.sectionX !== null) readAmplitudes(points.sectionX);
       let kept = 0;

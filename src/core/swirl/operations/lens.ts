@@ -1,5 +1,5 @@
 import type { DepositPaint } from "../paintDeposit";
-import type { CompiledOperation, Point, Points } from "../points";
+import { type CompiledOperation, claimAll, type Point, type Points } from "../points";
 
 /** Nodes of a footprint table. */
 export const LENS_NODES = 193;
@@ -85,12 +85,7 @@ export function compileLens(input: LensInput): CompiledOperation {
     inverse(points: Points) {
       const { x, y, z, live } = points;
       if (h <= 0) {
-        for (let k = 0; k < points.liveCount; k++) {
-          const i = live[k];
-          points.colour[i] = paint ? paint(x[i] / L, y[i] / W, z[i] / h1) : colour;
-        }
-        points.liveCount = 0;
-        return;
+        return claimAll(points, (i) => (paint ? paint(x[i] / L, y[i] / W, z[i] / h1) : colour));
       }
       points.sectionX = null;
       const { value: alongValue, gathered: alongGathered } = along;

@@ -11,6 +11,7 @@ import type { Plan, Portion } from "../../../core/plan/schema";
 import { DOSE_OPTIONS } from "../../parts/AdditiveRows";
 import { useBench } from "../../parts/bench";
 import { BoundCheck, BoundNumber, BoundSelect, type Editable } from "../../parts/bound";
+import { ColourantOptions } from "../../parts/ColourantOptions";
 import { SwatchInput } from "../../parts/SwatchInput";
 import { useUnits } from "../../parts/units";
 
@@ -145,20 +146,7 @@ export function ColourFields({ open, plan, derived, portion }: Props) {
           onChange={(e) => add(e.currentTarget.value)}
         >
           <option value="">add a colourant…</option>
-          <optgroup label="Your library">
-            {colourants.map((c) => (
-              <option key={c.id} value={c.id}>
-                {c.document.name}
-              </option>
-            ))}
-          </optgroup>
-          <optgroup label="By kind">
-            {COLOURANT_KINDS.map((k) => (
-              <option key={k.id} value={k.id}>
-                {k.label}
-              </option>
-            ))}
-          </optgroup>
+          <ColourantOptions rows={colourants} />
         </select>
       )}
     </div>
