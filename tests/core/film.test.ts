@@ -183,3 +183,25 @@ describe("combs and hangers drawn by hand in a loaf", () => {
       expect(draw({ ...base, pours: [...base.pours, move as never] })).toEqual(draw(base));
   });
 });
+
+describe("a tool drawn through the loaf", () => {
+  it("carries less the deeper it is, and a wide one carries deeper than a narrow one", () => {
+    const base = designFor("layers");
+    const path = { kind: "stroke", id: "s1", colour: -1, volumeMm3: 0, trace: 2.8, path: "free", pitchMm: 5 } as const;
+    const points = [
+      { xMm: 40, yMm: 45 },
+      { xMm: 200, yMm: 45 },
+    ];
+    const carried = (tool: "skewer" | "spoon", share: number) => {
+      const move = { ...path, tool, loops: 1, depthMm: null, points: [...points] };
+      const compiled = compileDesign({ ...base, pours: [...base.pours, move as never] });
+      const p = { x: 120, y: 45, z: share * compiled.levelMm };
+      compiled.operations.at(-1)!.forward(p);
+      return Math.abs(p.x - 120);
+    };
+    for (const tool of ["skewer", "spoon"] as const) expect(carried(tool, 0.1)).toBeLessThan(carried(tool, 0.95));
+    expect(carried("spoon", 0.1) / carried("spoon", 0.95)).toBeGreaterThan(
+      carried("skewer", 0.1) / carried("skewer", 0.95),
+    );
+  });
+});

@@ -107,6 +107,7 @@ const stroke = (plane: "xy" | "yz") =>
     coupling: 0.7,
     tipMm: 10,
     fadeMm: 7,
+    lossAtFloor: 0.3,
     wanderMm: 3,
   });
 const MOVES: [string, CompiledOperation, number][] = [

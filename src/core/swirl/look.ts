@@ -46,6 +46,8 @@ export const wireReachMm = (thicknessMm: number): number => 6.5 + 1.3 * thicknes
 
 /** How far batter follows a tool at a trace: thin closes up again, thick does not follow. */
 export const strokeCoupling = (s: number): number => 0.35 + 0.45 * Math.exp(-(((s - 2.8) / 1.1) ** 2));
+/** Share of its drag that a tool loses from the surface down to the floor: the narrower, the more. */
+export const dragLossAtFloor = (reachMm: number): number => clamp(0.5 - reachMm / 60, 0.08, 0.42);
 /** Height over which a tool's drag fades in from its tip, mm; a spoon's more. */
 export const fadeMm = (reachMm: number): number => (reachMm > 25 ? 26 : 7);
 /** How far a tool's way wanders with depth or along the loaf, mm. */

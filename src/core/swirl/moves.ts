@@ -1,5 +1,5 @@
 import { type Build, type DesignPour, warp } from "./build";
-import { fadeMm, STROKE_WANDER_MM, strokeCoupling, TOOL_REACH_MM, wireReachMm } from "./look";
+import { dragLossAtFloor, fadeMm, STROKE_WANDER_MM, strokeCoupling, TOOL_REACH_MM, wireReachMm } from "./look";
 import { compileStroke } from "./operations/stroke";
 import { combPath, type Path, strokePath, topPath, wirePath } from "./paths";
 
@@ -28,6 +28,7 @@ export function move(b: Build, pour: DesignPour, seed: number): void {
         coupling,
         tipMm,
         fadeMm: fadeMm(reachMm),
+        lossAtFloor: dragLossAtFloor(reachMm),
         wanderMm: STROKE_WANDER_MM,
       }),
     );
@@ -47,6 +48,7 @@ export function move(b: Build, pour: DesignPour, seed: number): void {
         coupling,
         tipMm: 0,
         fadeMm: 1,
+        lossAtFloor: 0,
         wanderMm: STROKE_WANDER_MM,
       }),
     );

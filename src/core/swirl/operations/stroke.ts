@@ -20,6 +20,8 @@ export interface StrokeInput {
   /** Height of the tool's tip above the floor, mm; it drags from there up, fading in over `fadeMm` below it. For a rod. */
   tipMm: number;
   fadeMm: number;
+  /** Share of the drag that is lost from the surface down to the floor, 0..1. For a rod. */
+  lossAtFloor: number;
   /** How far the way wanders with the third coordinate, mm. */
   wanderMm: number;
 }
@@ -50,11 +52,12 @@ const stepsAt = (o: Stroke, fineness: number): Substeps => {
   return made;
 };
 
-/** How much the tool drags at a height: 1 above its tip, fading to 0 below it. */
+/** How much the tool drags at a height: 1 at the surface, less with depth, fading to 0 below its tip. */
 function drag(o: Stroke, z: number): number {
-  if (z >= o.tipMm) return 1;
+  const along = 1 - o.lossAtFloor * Math.max(0, 1 - z / o.levelMm);
+  if (z >= o.tipMm) return along;
   const t = 1 - (o.tipMm - z) / o.fadeMm;
-  return t <= 0 ? 0 : t * t * (3 - 2 * t);
+  return t <= 0 ? 0 : along * t * t * (3 - 2 * t);
 }
 
 /**
