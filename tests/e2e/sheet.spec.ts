@@ -127,8 +127,8 @@ test("the cut moves by arrow keys and shows another face", async ({ page }) => {
   const before = await face(page);
   await page.getByLabel("Place of the cut along the loaf, mm").focus();
   await page.keyboard.press("ArrowRight");
-  await expect(page.getByRole("heading", { name: "Cut face at 114 mm" })).toBeVisible();
+  await expect(page.getByRole("heading", { name: "Cut face at 118 mm" })).toBeVisible();
   await page.keyboard.press("PageUp");
-  await expect(page.getByText("bar 6 of 10")).toBeVisible();
+  await expect(page.getByText("bar 6 of 9")).toBeVisible();
   await expect.poll(() => face(page)).not.toBe(before);
 });
