@@ -41,7 +41,7 @@ export function PictureBar({
       <label className="flex items-center gap-1.5">
         <span className="text-muted">beside it</span>
         <select
-          className="field w-36"
+          className="field w-48"
           value={beside}
           onFocus={() => batches === null && ask()}
           onChange={(e) => onBeside(e.currentTarget.value as Beside)}
