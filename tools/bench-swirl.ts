@@ -3,6 +3,7 @@ import { FAMILY_IDS, type FamilyId } from "../src/core/plan/operations";
 import { compileDesign, type Design } from "../src/core/swirl/design";
 import { drawIndices, finish } from "../src/core/swirl/face";
 import { createPoints, restart } from "../src/core/swirl/points";
+import { printBareLoops } from "./bareLoops";
 import { planOfFamily } from "./familyPlans";
 
 /** Speed of every design family: coarse and full face, compiled operations, and ns per sample of each kind of operation. Trace 1.6, where lines are finest. */
@@ -52,7 +53,7 @@ for (const family of FAMILY_IDS) {
   );
   const count = 4096;
   const points = createPoints(count);
-  for (let round = 0; round < 4; round++) {
+  for (let round = 0; round < 12; round++) {
     for (let i = 0; i < count; i++) {
       points.x[i] = 118;
       points.y[i] = (((i * 7919) % count) / count) * design.widthMm;
@@ -65,7 +66,7 @@ for (const family of FAMILY_IDS) {
       const live = points.liveCount;
       const start = performance.now();
       operation.inverse(points, 0.4);
-      if (round > 1) {
+      if (round > 5) {
         entry.ms += performance.now() - start;
         entry.samples += live;
       }
@@ -76,3 +77,5 @@ for (const family of FAMILY_IDS) {
 console.log("\nns per sample and operation, over all families");
 for (const [kind, entry] of cost)
   console.log(`  ${kind.padEnd(14)} ${((entry.ms * 1e6) / entry.samples).toFixed(0)} ns`);
+
+printBareLoops();

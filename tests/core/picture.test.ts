@@ -127,6 +127,12 @@ describe("fields of the last movements", () => {
       const off = read
         .map(([x, y, z], i) => Math.hypot(x - points.x[i], y - points.y[i], z - points.z[i]))
         .sort((a, b) => a - b);
+      console.log(
+        family,
+        off[Math.floor(0.5 * count)].toFixed(3),
+        off[Math.floor(0.8 * count)].toFixed(3),
+        off[Math.floor(0.95 * count)].toFixed(3),
+      );
       expect(off[Math.floor(0.5 * count)]).toBeLessThan(0.06);
       expect(off[Math.floor(0.8 * count)]).toBeLessThan(0.2);
     },

@@ -3,12 +3,16 @@ import { createPoints, type Points, restart } from "./points";
 import { TILE } from "./sample";
 import type { Frame } from "./view";
 
-/** Wished distance of the nodes of a field, mm; and the least and most, in pixels. */
+/** Wished distance of the nodes of the middle grid, mm; and the least and most, in pixels. */
 const NODE_MM = 1.1;
 const FEWEST_PIXELS = 3;
 const MOST_PIXELS = 6;
+/** How much farther apart nodes stand up the batter than along and across: tools are drawn through upright or go up and down. */
+const UPRIGHT_RATIO = 1.5;
+/** Grids of a field, each twice as fine as the one before. */
+const GRIDS = 3;
 /** Difference at the middle of a cell from which it is divided, share of a pixel. */
-const TOLERANCE_PIXELS = 0.4;
+const TOLERANCE_PIXELS = 0.35;
 /** Nodes that a cubic is laid through, each way. */
 const STENCIL = 4;
 
@@ -19,17 +23,17 @@ interface Grid {
   cellsV: number;
   /** x, y, z of every node, row by row, mm; NaN where none was needed. */
   nodes: Float64Array;
+  /** 1 for cells that are read off the next finer grid. */
+  isRough: Uint8Array;
 }
 
 /**
  * Where the last movements of a design take the places of a picture back to, kept at the nodes of a grid and read by cubics through 4 x 4 of them.
- * Each cell is checked at its middle; where the cubic is off by more than two fifths of a pixel it is read off a grid twice as fine.
+ * Each cell is checked at its middle; where the cubic is off by more than about a third of a pixel it is read off a grid twice as fine, and that again.
  */
 export interface MoveField {
-  wide: Grid;
-  fine: Grid;
-  /** 1 for cells of the wide grid that are read off the fine one. */
-  isRough: Uint8Array;
+  /** From the widest to the finest. */
+  grids: Grid[];
   /** Operations from this place on are in the field. */
   from: number;
   /** True where they move batter along the loaf: samples of one cut then lie no longer at one place. */
@@ -67,58 +71,83 @@ export function* buildField(
   const cellsV = cellsFor(size.height, frame.heightMm);
   if (!isWorth(design, from) || cellsU < STENCIL || cellsV < STENCIL) return null;
   const mover = new Mover(design, frame, from, sectionX, fineness);
-  const wide: Grid = { cellsU, cellsV, nodes: new Float64Array((cellsU + 1) * (cellsV + 1) * 3) };
-  yield* mover.fill(wide, all(wide.nodes.length / 3));
-  const middles: Grid = { cellsU, cellsV, nodes: new Float64Array(cellsU * cellsV * 3) };
-  yield* mover.fill(middles, all(cellsU * cellsV), 0.5);
-  const isRough = roughCells(wide, middles, (TOLERANCE_PIXELS * frame.widthMm) / size.width);
-  const fine: Grid = {
-    cellsU: 2 * cellsU,
-    cellsV: 2 * cellsV,
-    nodes: new Float64Array((2 * cellsU + 1) * (2 * cellsV + 1) * 3).fill(Number.NaN),
-  };
-  share(fine, wide, cellsU + 1, 0);
-  share(fine, middles, cellsU, 1);
-  yield* mover.fill(fine, neededNodes(fine, isRough, cellsU));
+  const toleranceMm = (TOLERANCE_PIXELS * frame.widthMm) / size.width;
+  const ratio = Math.abs(frame.down[2]) > 0.9 * frame.heightMm ? UPRIGHT_RATIO : 1;
+  let grid = emptyGrid(Math.ceil(cellsU / 2), Math.max(STENCIL, Math.ceil(cellsV / 2 / ratio)));
+  yield* mover.fill(grid, all(grid.nodes.length / 3));
+  const grids = [grid];
+  let open = all(grid.isRough.length);
+  while (grids.length < GRIDS && open.length > 0) {
+    const finer = divided(grid);
+    yield* mover.fill(
+      finer,
+      Int32Array.from(open, (cell) => middleNode(grid, cell)),
+    );
+    const rough = open.filter((cell) => isOff(grid, cell, finer, toleranceMm));
+    for (const cell of rough) grid.isRough[cell] = 1;
+    open = Int32Array.from([...rough].flatMap((cell) => partsOf(grid, cell)));
+    yield* mover.fill(finer, neededNodes(finer, open));
+    grids.push(finer);
+    grid = finer;
+  }
   const movesAlong = design.operations.slice(from).some((o) => o.kind === "rod");
-  return { wide, fine, isRough, from, movesAlong };
+  return { grids, from, movesAlong };
 }
 
 const all = (count: number): Int32Array => Int32Array.from({ length: count }, (_, i) => i);
 
-/** Cells at whose middle the cubic is not where the movements put it. */
-function roughCells(wide: Grid, middles: Grid, toleranceMm: number): Uint8Array {
-  const { cellsU, cellsV } = wide;
-  const isRough = new Uint8Array(cellsU * cellsV);
-  const at = new Float64Array(3);
-  for (let q = 0; q < isRough.length; q++) {
-    readGrid(wide, ((q % cellsU) + 0.5) / cellsU, (Math.floor(q / cellsU) + 0.5) / cellsV, at);
-    for (let c = 0; c < 3; c++) if (Math.abs(at[c] - middles.nodes[q * 3 + c]) > toleranceMm) isRough[q] = 1;
+const emptyGrid = (cellsU: number, cellsV: number): Grid => ({
+  cellsU,
+  cellsV,
+  nodes: new Float64Array((cellsU + 1) * (cellsV + 1) * 3).fill(Number.NaN),
+  isRough: new Uint8Array(cellsU * cellsV),
+});
+
+/** A grid twice as fine with the nodes that are known already. */
+function divided(grid: Grid): Grid {
+  const finer = emptyGrid(2 * grid.cellsU, 2 * grid.cellsV);
+  const across = grid.cellsU + 1;
+  for (let q = 0; q < grid.nodes.length / 3; q++) {
+    const to = 2 * Math.floor(q / across) * (finer.cellsU + 1) + 2 * (q % across);
+    for (let c = 0; c < 3; c++) finer.nodes[to * 3 + c] = grid.nodes[q * 3 + c];
   }
-  return isRough;
+  return finer;
 }
 
-/** Copies nodes of a wider grid into every second node of the fine one, each way, from `first` on. */
-function share(fine: Grid, from: Grid, across: number, first: 0 | 1): void {
-  for (let q = 0; q < from.nodes.length / 3; q++) {
-    const u = 2 * (q % across) + first;
-    const v = 2 * Math.floor(q / across) + first;
-    fine.nodes.set(from.nodes.subarray(q * 3, q * 3 + 3), (v * (fine.cellsU + 1) + u) * 3);
-  }
+/** The node of the next finer grid at the middle of a cell. */
+const middleNode = (grid: Grid, cell: number): number =>
+  (2 * Math.floor(cell / grid.cellsU) + 1) * (2 * grid.cellsU + 1) + 2 * (cell % grid.cellsU) + 1;
+
+/** The four cells of the next finer grid that make up a cell. */
+function partsOf(grid: Grid, cell: number): number[] {
+  const across = 2 * grid.cellsU;
+  const first = 2 * Math.floor(cell / grid.cellsU) * across + 2 * (cell % grid.cellsU);
+  return [first, first + 1, first + across, first + across + 1];
 }
 
-/** Nodes of the fine grid that the rough cells read and that are not there yet. */
-function neededNodes(fine: Grid, isRough: Uint8Array, cellsU: number): Int32Array {
-  const isNeeded = new Uint8Array(fine.nodes.length / 3);
-  for (let q = 0; q < isRough.length; q++) {
-    if (!isRough[q]) continue;
-    const u = 2 * (q % cellsU);
-    const v = 2 * Math.floor(q / cellsU);
-    const [fromU, toU] = [firstNode(u, fine.cellsU), firstNode(u + 1, fine.cellsU) + STENCIL];
-    const [fromV, toV] = [firstNode(v, fine.cellsV), firstNode(v + 1, fine.cellsV) + STENCIL];
-    for (let b = fromV; b < toV; b++) isNeeded.fill(1, b * (fine.cellsU + 1) + fromU, b * (fine.cellsU + 1) + toU);
+/** True for a cell at whose middle the cubic is not where the movements put it. */
+function isOff(grid: Grid, cell: number, finer: Grid, toleranceMm: number): boolean {
+  const { cellsU, cellsV } = grid;
+  readGrid(grid, ((cell % cellsU) + 0.5) / cellsU, (Math.floor(cell / cellsU) + 0.5) / cellsV, read);
+  const q = middleNode(grid, cell) * 3;
+  for (let c = 0; c < 3; c++) if (Math.abs(read[c] - finer.nodes[q + c]) > toleranceMm) return true;
+  return false;
+}
+const read = new Float64Array(3);
+
+/** Nodes that some cells are read by and that are not there yet. */
+function neededNodes(grid: Grid, cells: Int32Array): Int32Array {
+  const { cellsU, cellsV, nodes } = grid;
+  const isNeeded = new Uint8Array(nodes.length / 3);
+  for (const cell of cells) {
+    const u = firstNode(cell % cellsU, cellsU);
+    const v = firstNode(Math.floor(cell / cellsU), cellsV);
+    for (let row = v; row < v + STENCIL; row++) {
+      const start = row * (cellsU + 1) + u;
+      isNeeded.fill(1, start, start + STENCIL);
+    }
   }
-  return all(isNeeded.length).filter((i) => isNeeded[i] === 1 && Number.isNaN(fine.nodes[i * 3]));
+  return all(isNeeded.length).filter((i) => isNeeded[i] === 1 && Number.isNaN(nodes[i * 3]));
 }
 
 /** First node of the cubic that a cell is read by. */
@@ -136,15 +165,15 @@ class Mover {
     private readonly fineness: number,
   ) {}
 
-  /** Fills some nodes of a grid; with an `offset` of a half, the middles of its cells. */
-  *fill(grid: Grid, which: Int32Array, offset = 0): Generator<void> {
+  /** Fills some nodes of a grid. */
+  *fill(grid: Grid, which: Int32Array): Generator<void> {
     const { points } = this;
-    const across = offset > 0 ? grid.cellsU : grid.cellsU + 1;
+    const across = grid.cellsU + 1;
     for (let start = 0; start < which.length; start += TILE) {
       const count = Math.min(TILE, which.length - start);
       for (let i = 0; i < count; i++) {
         const q = which[start + i];
-        this.place(i, ((q % across) + offset) / grid.cellsU, (Math.floor(q / across) + offset) / grid.cellsV);
+        this.place(i, (q % across) / grid.cellsU, Math.floor(q / across) / grid.cellsV);
       }
       restart(points, count, this.sectionX);
       moveBack(this.design, points, this.from, this.fineness);
@@ -162,10 +191,9 @@ class Mover {
   private place(slot: number, u: number, v: number): void {
     const { origin: o, right: r, down: d } = this.frame;
     const { lengthMm, widthMm, levelMm } = this.design;
-    const hold = (value: number, most: number) => Math.min(most, Math.max(0, value));
-    this.points.x[slot] = hold(o[0] + u * r[0] + v * d[0], lengthMm);
-    this.points.y[slot] = hold(o[1] + u * r[1] + v * d[1], widthMm);
-    this.points.z[slot] = hold(o[2] + u * r[2] + v * d[2], levelMm);
+    this.points.x[slot] = Math.min(lengthMm, Math.max(0, o[0] + u * r[0] + v * d[0]));
+    this.points.y[slot] = Math.min(widthMm, Math.max(0, o[1] + u * r[1] + v * d[1]));
+    this.points.z[slot] = Math.min(levelMm, Math.max(0, o[2] + u * r[2] + v * d[2]));
   }
 }
 
@@ -176,10 +204,16 @@ function moveBack(design: CompiledDesign, points: Points, from: number, fineness
 
 /** Reads the field at a place of the picture, 0..1 each way: x, y, z into `out`. */
 export function readField(field: MoveField, u: number, v: number, out: Float64Array): void {
-  const { wide, fine, isRough } = field;
-  const cellU = Math.min(wide.cellsU - 1, (u * wide.cellsU) | 0);
-  const cellV = Math.min(wide.cellsV - 1, (v * wide.cellsV) | 0);
-  readGrid(isRough[cellV * wide.cellsU + cellU] ? fine : wide, u, v, out);
+  const { grids } = field;
+  let k = 0;
+  while (k < grids.length - 1 && isRoughAt(grids[k], u, v)) k++;
+  readGrid(grids[k], u, v, out);
+}
+
+function isRoughAt({ cellsU, cellsV, isRough }: Grid, u: number, v: number): boolean {
+  const cellU = Math.min(cellsU - 1, (u * cellsU) | 0);
+  const cellV = Math.min(cellsV - 1, (v * cellsV) | 0);
+  return isRough[cellV * cellsU + cellU] === 1;
 }
 
 function readGrid(grid: Grid, u: number, v: number, out: Float64Array): void {

@@ -4,6 +4,7 @@ import type { DepositPaint } from "../paintDeposit";
 import type { CompiledOperation, Point, Points } from "../points";
 import { PROFILE_NODES, type Profile } from "../profile";
 import { generator } from "../random";
+import { readStretches, STRETCHES, stretchesOf } from "../stretches";
 
 export interface PlumeInput {
   seed: number;
@@ -62,28 +63,17 @@ interface Plume {
   middles: Float64Array;
   bottoms: Float64Array;
   /** Its table at the cut that was drawn last, and where that lies, mm. */
-  cut: Float32Array | null;
+  cut: Float64Array | null;
   cutAtMm: number;
 }
 
-/** Stretches of the loaf over which middle and depth of a stripe run straight. */
-const STRETCHES = 128;
-/** Middle and lowest point of the stripe at the ends of the stretches, mm. */
-function alongTables(o: Omit<Plume, "middles" | "bottoms">): { middles: Float64Array; bottoms: Float64Array } {
-  const middles = new Float64Array(STRETCHES + 2);
-  const bottoms = new Float64Array(STRETCHES + 2);
-  for (let i = 0; i <= STRETCHES + 1; i++) {
-    const u = alongLoaf((Math.min(i, STRETCHES) * o.lengthMm) / STRETCHES, o.lengthMm);
-    middles[i] = o.acrossMm + o.alongMm * noiseAt(o.along, u);
-    bottoms[i] = o.deepestMm * (1 - DEPTH_VARIATION * (0.5 + 0.5 * noiseAt(o.depth, u)));
-  }
-  return { middles, bottoms };
-}
-function readAlong(table: Float64Array, x: number, lengthMm: number): number {
-  const p = x <= 0 ? 0 : Math.min(STRETCHES, (x / lengthMm) * STRETCHES);
-  const i = p | 0;
-  return table[i] + (table[i + 1] - table[i]) * (p - i);
-}
+/** Middle and lowest point of the stripe along the loaf, mm. */
+const alongTables = (o: Omit<Plume, "middles" | "bottoms">): { middles: Float64Array; bottoms: Float64Array } => ({
+  middles: stretchesOf((share) => o.acrossMm + o.alongMm * noiseAt(o.along, alongLoaf(share, 1))),
+  bottoms: stretchesOf(
+    (share) => o.deepestMm * (1 - DEPTH_VARIATION * (0.5 + 0.5 * noiseAt(o.depth, alongLoaf(share, 1)))),
+  ),
+});
 /** Positive for every u on the loaf, so that cutting off a fraction rounds down. */
 const upPhase = (o: Plume, u: number) => 1 + o.phase + o.shear * u;
 
@@ -131,56 +121,50 @@ export function compilePlume(input: PlumeInput): CompiledOperation {
 }
 
 function plumeInverse(o: Plume, points: Points): void {
-  const { x, y, z, live, liveCount, sectionX, colour: claimed } = points;
-  const { p, cumulative, up, topMm: top, addsMm: adds, widthMm: wide, upMm, colour } = o;
+  const { x, y, z, live, liveCount, colour: claimed } = points;
+  const { p, cumulative, up, topMm: top, addsMm: adds, widthMm: wide, upMm, colour, middles, bottoms, paint } = o;
   const low = wide * WALL_MARGIN;
   const high = wide - low;
   const perMm = NOISE_NODES / HEIGHT_PER_PERIOD_MM;
-  const { middles, bottoms, lengthMm } = o;
-  const perLength = STRETCHES / lengthMm;
-  const at = sectionX ?? 0;
-  let y0 = readAlong(middles, at, lengthMm);
-  let zb = readAlong(bottoms, at, lengthMm);
-  let phase = upPhase(o, alongLoaf(at, lengthMm)) * NOISE_NODES;
-  let perSpan = NODES / (top - zb);
+  const perLength = STRETCHES / o.lengthMm;
+  const phaseAt0 = upPhase(o, 0) * NOISE_NODES;
+  const phasePerMm = (upPhase(o, alongLoaf(o.lengthMm, o.lengthMm)) * NOISE_NODES - phaseAt0) / o.lengthMm;
   let kept = 0;
   for (let n = 0; n < liveCount; n++) {
     const i = live[n];
-    if (sectionX === null) {
-      const across = x[i] <= 0 ? 0 : Math.min(STRETCHES, x[i] * perLength);
-      const j = across | 0;
-      const part = across - j;
-      y0 = middles[j] + (middles[j + 1] - middles[j]) * part;
-      zb = bottoms[j] + (bottoms[j + 1] - bottoms[j]) * part;
-      phase = upPhase(o, alongLoaf(x[i], lengthMm)) * NOISE_NODES;
-      perSpan = NODES / (top - zb);
-    }
+    const xi = x[i];
     const zi = z[i];
+    const along = xi * perLength;
+    const j = along | 0;
+    const part = along - j;
+    const zb = bottoms[j] + (bottoms[j + 1] - bottoms[j]) * part;
     if (zi > zb) {
-      let t = (zi - zb) * perSpan;
-      if (t > NODES) t = NODES;
+      const perSpan = NODES / (top - zb);
+      const t = (zi - zb) * perSpan;
       const k = t >= NODES ? NODES - 1 : t | 0;
-      const frac = t - k;
+      const frac = t >= NODES ? 1 : t - k;
       const pa = p[k];
       const pk = pa + (p[k + 1] - pa) * frac;
+      const lifted = cumulative[k] + (pa + pk) * frac * HALF_NODE;
       const f = (adds * perSpan * pk) / NODES;
-      const w = phase + zi * perMm;
+      const w = phaseAt0 + phasePerMm * xi + zi * perMm;
       const wi = w | 0;
       const na = up[wi & NOISE_MASK];
+      const y0 = middles[j] + (middles[j + 1] - middles[j]) * part;
       let yc = y0 + upMm * (na + (up[(wi + 1) & NOISE_MASK] - na) * (w - wi));
       if (yc < low) yc = low;
       else if (yc > high) yc = high;
       const yi = y[i];
       const left = 1 - f;
       const a = yc * left;
+      const gap = f * wide;
       if (yi < a) y[i] = yi / left;
-      else if (yi < a + f * wide) {
-        claimed[i] = o.paint
-          ? o.paint(x[i] / o.lengthMm, (yi - a) / (f * wide), cumulative[k] + (pa + pk) * frac * HALF_NODE)
-          : colour;
+      else if (yi >= a + gap) y[i] = (yi - gap) / left;
+      else {
+        claimed[i] = paint === null ? colour : paint(xi / o.lengthMm, (yi - a) / gap, lifted);
         continue;
-      } else y[i] = (yi - f * wide) / left;
-      z[i] = zi - adds * (cumulative[k] + (pa + pk) * frac * HALF_NODE);
+      }
+      z[i] = zi - adds * lifted;
     }
     live[kept++] = i;
   }
@@ -193,12 +177,12 @@ const TABLE_NODES = 128;
 const ZB_PLACE = (TABLE_NODES + 2) * 4;
 
 /** The plume at one place along the loaf, by height: where the gap begins, its width, 1/(1-f), the lift; mm. */
-function tableAt(o: Plume, x: number): Float32Array {
+function tableAt(o: Plume, x: number): Float64Array {
   const u = alongLoaf(x, o.lengthMm);
-  const zb = readAlong(o.bottoms, x, o.lengthMm);
-  const y0 = readAlong(o.middles, x, o.lengthMm);
+  const zb = readStretches(o.bottoms, x, o.lengthMm);
+  const y0 = readStretches(o.middles, x, o.lengthMm);
   const low = o.widthMm * WALL_MARGIN;
-  const table = new Float32Array(ZB_PLACE + 1);
+  const table = new Float64Array(ZB_PLACE + 1);
   for (let k = 0; k <= TABLE_NODES + 1; k++) {
     const z = zb + ((o.topMm - zb) * Math.min(k, TABLE_NODES)) / TABLE_NODES;
     const { f, F } = gapAt(o, zb, z);
@@ -258,7 +242,7 @@ function gapAt(o: Plume, zb: number, zAfter: number): { f: number; F: number } {
 
 function plumeForward(o: Plume, point: Point): void {
   const u = alongLoaf(point.x, o.lengthMm);
-  const zb = readAlong(o.bottoms, point.x, o.lengthMm);
+  const zb = readStretches(o.bottoms, point.x, o.lengthMm);
   if (point.z <= zb) return;
   let below = point.z;
   let above = o.topMm;
@@ -271,6 +255,6 @@ function plumeForward(o: Plume, point: Point): void {
   const { f } = gapAt(o, zb, point.z);
   const wander = o.upMm * noiseAt(o.up, upPhase(o, u) + point.z / HEIGHT_PER_PERIOD_MM);
   const low = o.widthMm * WALL_MARGIN;
-  const yc = Math.min(o.widthMm - low, Math.max(low, readAlong(o.middles, point.x, o.lengthMm) + wander));
+  const yc = Math.min(o.widthMm - low, Math.max(low, readStretches(o.middles, point.x, o.lengthMm) + wander));
   point.y = point.y < yc ? point.y * (1 - f) : point.y * (1 - f) + f * o.widthMm;
 }

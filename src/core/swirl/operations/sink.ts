@@ -1,6 +1,7 @@
-import { alongLoaf, type NoiseTable, noiseAt, noiseTable } from "../noise";
+import { alongLoaf, noiseAt, noiseTable } from "../noise";
 import type { CompiledOperation, Point, Points } from "../points";
 import { generator } from "../random";
+import { readStretches, STRETCHES, stretchesOf } from "../stretches";
 
 export interface SinkInput {
   seed: number;
@@ -29,11 +30,8 @@ const WALL_MARGIN = 0.02;
  * substep first for the inverse. Each half step evaluates the flow with plain locals: this loop is the hottest of the model.
  */
 export function compileSink(input: SinkInput): CompiledOperation {
-  const sink: Sink = {
-    ...input,
-    depthMm: Math.max(0, input.levelMm - input.bottomMm),
-    along: noiseTable(generator(input.seed), 2, 6),
-  };
+  const depthMm = Math.max(0, input.levelMm - input.bottomMm);
+  const sink: Sink = { ...input, depthMm, middles: middlesOf(input) };
   return {
     kind: "sink",
     isMovement: true,
@@ -46,14 +44,18 @@ export function compileSink(input: SinkInput): CompiledOperation {
 /** Flat record of one sinking movement. */
 interface Sink extends SinkInput {
   depthMm: number;
-  along: NoiseTable;
+  /** Place of the line across the mould at the ends of the stretches along the loaf, mm. */
+  middles: Float64Array;
 }
 
-const middleAt = (o: Sink, x: number) => {
+function middlesOf(o: SinkInput): Float64Array {
+  const noise = noiseTable(generator(o.seed), 2, 6);
   const low = o.widthMm * WALL_MARGIN;
-  const wander = o.wobbleMm * noiseAt(o.along, alongLoaf(x, o.lengthMm));
-  return Math.min(o.widthMm - low, Math.max(low, o.acrossMm + wander));
-};
+  return stretchesOf((share) => {
+    const wander = o.wobbleMm * noiseAt(noise, alongLoaf(share, 1));
+    return Math.min(o.widthMm - low, Math.max(low, o.acrossMm + wander));
+  });
+}
 
 const substepsAt = (o: Sink, fineness: number) =>
   Math.max(1, Math.ceil((o.depthMm / o.reachMm) * SUBSTEPS_PER_REACH * fineness));
@@ -63,12 +65,19 @@ function sinkInverse(o: Sink, points: Points, fineness: number): void {
   const { x, y, z, live, liveCount, sectionX } = points;
   const R = o.reachMm;
   const steps = substepsAt(o, fineness);
-  let y0 = sectionX === null ? 0 : middleAt(o, sectionX);
+  const { middles } = o;
+  const lowest = o.levelMm - o.depthMm - R;
+  const perLength = STRETCHES / o.lengthMm;
+  let y0 = sectionX === null ? 0 : readStretches(middles, sectionX, o.lengthMm);
   for (let n = 0; n < liveCount; n++) {
     const i = live[n];
-    if (sectionX === null) y0 = middleAt(o, x[i]);
+    if (sectionX === null) {
+      const along = x[i] * perLength;
+      const j = along | 0;
+      y0 = middles[j] + (middles[j + 1] - middles[j]) * (along - j);
+    }
     const ry = y[i] - y0;
-    if (ry > R || -ry > R) continue;
+    if (ry > R || -ry > R || z[i] < lowest) continue;
     carry(o, y, z, i, y0, steps, -1);
   }
 }
@@ -77,7 +86,7 @@ function sinkForward(o: Sink, point: Point): void {
   if (o.depthMm <= 0) return;
   const y = Float64Array.of(point.y);
   const z = Float64Array.of(point.z);
-  carry(o, y, z, 0, middleAt(o, point.x), substepsAt(o, 1), 1);
+  carry(o, y, z, 0, readStretches(o.middles, point.x, o.lengthMm), substepsAt(o, 1), 1);
   point.y = y[0];
   point.z = z[0];
 }
