@@ -75,13 +75,13 @@ export const sameDocument = (a: unknown, b: unknown) => JSON.stringify(a) === JS
 
 /**
  * Saves the newest state of one document: debounced, one request at a time, in order, each over the version last seen. Until the
- * server has acknowledged it, a draft stays in this browser. A conflict stops saving until it is settled.
+ * server has acknowledged it, a draft stays in this browser. A conflict stops saving until it is settled, a refusal until the next change.
  */
 export class Saver<D> {
   private pending: D | null = null;
   private timer: ReturnType<typeof setTimeout> | null = null;
   private running: Promise<void> | null = null;
-  private isBlocked = false;
+  private stoppedBy: "conflict" | "refusal" | null = null;
 
   constructor(
     private readonly place: SavePlace<D>,
@@ -93,7 +93,8 @@ export class Saver<D> {
   save(document: D, now = false): void {
     this.pending = document;
     this.keepDraft(document);
-    if (this.isBlocked) return;
+    if (this.stoppedBy === "conflict") return;
+    this.stoppedBy = null;
     this.onState({ kind: "unsaved" });
     this.schedule(now ? 0 : DEBOUNCE_MS);
   }
@@ -103,26 +104,30 @@ export class Saver<D> {
     if (this.timer) clearTimeout(this.timer);
     this.timer = null;
     if (this.running) await this.running;
-    if (this.pending && !this.isBlocked) await this.send();
+    if (this.pending && !this.stoppedBy) await this.send();
     return this.pending === null;
   }
 
   /** Gives up what is pending: the other version is taken. */
   discard(): void {
     this.pending = null;
-    localStorage.removeItem(draftKey(this.place.key));
+    try {
+      localStorage.removeItem(draftKey(this.place.key));
+    } catch {
+      // A forbidden browser store holds no draft.
+    }
   }
 
   /** Goes on over the version that the conflict showed. */
   settle(version: number, document: D): void {
     this.version = version;
-    this.isBlocked = false;
+    this.stoppedBy = null;
     this.save(document, true);
   }
 
   /** Stops and shows both versions. */
   reportConflict(current: Stored<D>, mine: D): void {
-    this.isBlocked = true;
+    this.stoppedBy = "conflict";
     this.pending = mine;
     this.onState({ kind: "conflict", current, mine });
   }
@@ -138,7 +143,7 @@ export class Saver<D> {
   private send(): Promise<void> {
     this.running = this.put().finally(() => {
       this.running = null;
-      if (this.pending && !this.isBlocked && !this.timer) this.schedule(0);
+      if (this.pending && !this.stoppedBy && !this.timer) this.schedule(0);
     });
     return this.running;
   }
@@ -179,7 +184,8 @@ export class Saver<D> {
     } else if (response.status >= 500) {
       this.retry("The server met an error. Your changes are kept in this browser; trying again.");
     } else {
-      this.isBlocked = true;
+      // What was changed meanwhile may mend it: it is sent next.
+      if (this.pending === document) this.stoppedBy = "refusal";
       this.onState({ kind: "refused", message: answer.detail ?? "The server refused the change." });
     }
   }
