@@ -1,5 +1,11 @@
 import { defineConfig } from "vitest/config";
 
 export default defineConfig({
-  test: { include: ["tests/**/*.test.ts"], exclude: ["tests/e2e/**"], testTimeout: 60_000, hookTimeout: 60_000 },
+  test: {
+    include: ["tests/**/*.test.ts"],
+    exclude: ["tests/e2e/**"],
+    setupFiles: ["tests/support/limits.ts"],
+    testTimeout: 60_000,
+    hookTimeout: 60_000,
+  },
 });
