@@ -1,5 +1,6 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
+import { RESCUES } from "../../src/core/families/family";
 import { FAMILIES, layOut } from "../../src/core/families/registry";
 import { applyEdit } from "../../src/core/plan/edits/edit";
 import { computeMasses } from "../../src/core/plan/masses";
@@ -30,11 +31,12 @@ const until = (lived: Plan, nowS: number): Plan => ({
   ...lived,
   record: { ...lived.record, events: lived.record.events.filter((e) => e.atS <= nowS) },
 });
-const middle = () => {
-  const t = computeTimeline(plan, masses);
-  const pours = t.steps.filter((s) => s.operationId);
-  return pours[Math.floor(pours.length / 2)].endS;
+/** When a share of the pours of a plan is done, s. */
+const endOf = (p: Plan, share: number) => {
+  const pours = computeTimeline(p, computeMasses(p)!).steps.filter((s) => s.operationId);
+  return pours[Math.floor(pours.length * share)].endS;
 };
+const middle = () => endOf(plan, 0.5);
 const factorOf = (p: Plan, id: string) =>
   paceOfPortions(posteriorOf(p, masses)).find((f) => f.portionId === id)!.factor;
 
@@ -106,6 +108,11 @@ describe("replanning while the pour is on", () => {
   const nowS = middle();
   const running = until(livedThrough(plan, truth, exactEye, 60), nowS);
 
+  const strong = scented(newPlan("Tight", 1), { p2: "strong" });
+  const strongDrops: Plan = { ...strong, operations: layOut(strong, "drop", { drops: 18 }) };
+  const tightS = endOf(strongDrops, 0.25);
+  const tight = until(livedThrough(strongDrops, { "F:S-p2": 0.7, "J:S-p2": 0 }, exactEye, 60), tightS);
+
   it("before the first reading there is nothing to say", () => {
     expect(hasReadings(plan)).toBe(false);
     expect(liveView(plan, 0, 1, 50)).toBeNull();
@@ -120,21 +127,36 @@ describe("replanning while the pour is on", () => {
   });
 
   it("every way it offers can be taken, leaves what is done alone, and is better on the same random numbers", () => {
-    const view = liveView(running, nowS, 5, 200)!;
+    const view = liveView(tight, tightS, 5, 200)!;
     expect(view.options.length).toBeGreaterThan(0);
-    const done = new Set(running.record.events.flatMap((e) => (e.kind === "stepDone" ? [e.stepId] : [])));
+    const done = new Set(tight.record.events.flatMap((e) => (e.kind === "stepDone" ? [e.stepId] : [])));
     for (const option of view.options) {
       expect(option.chance).toBeGreaterThan(view.chance);
-      const taken = applyEdit(running, option.edit);
+      const taken = applyEdit(tight, option.edit);
       if (!taken.ok) throw new Error(taken.reason);
-      for (const o of running.operations.filter((x) => done.has(x.id)))
+      for (const o of tight.operations.filter((x) => done.has(x.id)))
         expect(taken.document.operations).toContainEqual(o);
-      expect(liveView(taken.document, nowS, 5, 200)!.chance).toBeCloseTo(option.chance, 9);
+      expect(liveView(taken.document, tightS, 5, 200)!.chance).toBeCloseTo(option.chance, 9);
       const back = applyEdit(taken.document, taken.inverse);
       if (!back.ok) throw new Error(back.reason);
-      expect(back.document.operations).toEqual(running.operations);
+      expect(back.document.operations).toEqual(tight.operations);
     }
     expect([...view.options].sort((a, b) => b.chance - a.chance)).toEqual(view.options);
+  });
+
+  it("where no other way is better it names the fallback and its last minute", () => {
+    const late = scented(newPlan("Late", 1), { p2: "strong" });
+    const drops: Plan = { ...late, operations: layOut(late, "drop", { drops: 18 }) };
+    const at = endOf(drops, 0.5);
+    const lived = until(livedThrough(drops, { "F:S-p2": 1, "J:S-p2": 0.3 }, exactEye, 60), at);
+    const view = liveView(lived, at, 5, 200)!;
+    expect(view.options).toEqual([]);
+    expect(view.chance).toBeLessThan(0.5);
+    const [first] = FAMILIES.drop.rescues
+      .map((r) => RESCUES[r].words)
+      .filter((w) => view.sentence!.includes(`else ${w}`));
+    expect(first).toBeDefined();
+    expect(view.sentence).toMatch(/else .* (by \d+:\d\d|now)\.$/);
   });
 
   it("where the order is the design no other order is offered", () => {

@@ -8,6 +8,7 @@ import { chancesOf } from "./chance";
 import { hasReadings, type Posterior, posteriorOf } from "./learn";
 import { compileProgram } from "./program";
 import { type Timeline, timelineOf } from "./timeline";
+import { turnBacks } from "./turnBack";
 import { stepName } from "./words";
 
 const kept = new WeakMap<Plan["record"]["events"], { plan: Plan; posterior: Posterior }>();
@@ -58,6 +59,8 @@ export interface LiveView {
 
 const NOTICEABLE = 1.2;
 const WORTH = 0.03;
+/** Below this chance, with no better way to go on, the fallback is named. */
+const DOUBTFUL = 0.5;
 const clock = (s: number) => `${Math.floor(s / 60)}:${String(Math.floor(s % 60)).padStart(2, "0")}`;
 const times = (f: number) =>
   `${f >= 1 ? f.toFixed(1) : (1 / f).toFixed(1)} × ${f >= 1 ? "faster" : "slower"} than planned`;
@@ -106,8 +109,8 @@ function candidates(plan: Plan, timeline: Timeline, fastId: string): { words: st
 }
 
 /**
- * What the readings change: who runs faster, which other ways to go on have a better chance on the same random numbers, and until
- * when the next step at risk works.
+ * What the readings change: who runs faster, which other ways to go on have a better chance on the same random numbers, until when
+ * the next step at risk works, and what to fall back on where no way is better.
  */
 export function liveView(plan: Plan, nowS: number, seed: number, draws = 200): LiveView | null {
   const masses = computeMasses(plan);
@@ -141,8 +144,12 @@ export function liveView(plan: Plan, nowS: number, seed: number, draws = 200): L
     risk && timeline.critical?.slackS != null
       ? `${stepName(plan, risk)} until ${clock(risk.endS + timeline.critical.slackS)}`
       : null;
+  const back =
+    chance < DOUBTFUL && options.length === 0
+      ? turnBacks(plan, timeline, chancesOf(posterior.program, { seed, draws, belief: posterior })!)[0]
+      : undefined;
   const isOdd = odd && Math.max(odd.factor, 1 / odd.factor) > NOTICEABLE;
-  if (!isOdd && options.length === 0) return { sentence: null, chance, options };
+  if (!isOdd && options.length === 0 && !back) return { sentence: null, chance, options };
   const isAll = isOdd && paces.length > 1 && paces.every((p) => Math.abs(Math.log(p.factor / odd.factor)) < 0.05);
   const parts = [
     isOdd
@@ -150,6 +157,7 @@ export function liveView(plan: Plan, nowS: number, seed: number, draws = 200): L
       : "The plan is getting tight",
     options[0]?.words,
     until,
+    back && `else ${back.words}${back.latestS > nowS ? ` by ${clock(back.latestS)}` : " now"}`,
   ].filter(Boolean);
   const [head, ...rest] = parts as string[];
   return { sentence: rest.length ? `${head}: ${rest.join("; ")}.` : `${head}.`, chance, options: options.slice(0, 3) };
