@@ -11,6 +11,7 @@ import {
   saySpoons,
   US,
 } from "../../src/core/units/quantities";
+import { cutTo } from "../../src/core/units/text";
 
 const value = (text: string, kind: QuantityKind, units = METRIC) => {
   const read = parseQuantity(text, kind, units);
@@ -111,6 +112,20 @@ describe("quantities as they are said", () => {
   it("2.5 g of mica at 0.5 g/mL is about a level teaspoon", () => {
     expect(saySpoons(2.5, 0.5, METRIC)).toBe("1 tsp");
     expect(saySpoons(3.7, 0.5, METRIC)).toBe("1 1/2 tsp");
+  });
+});
+
+describe("texts that are cut", () => {
+  it("are no longer than asked, a beginning of the whole, and never end in half a character", () => {
+    fc.assert(
+      fc.property(fc.string({ unit: "grapheme", maxLength: 30 }), fc.integer({ min: 0, max: 30 }), (text, most) => {
+        const cut = cutTo(most, text);
+        expect(cut.length).toBeLessThanOrEqual(most);
+        expect(text.startsWith(cut)).toBe(true);
+        expect(cut.length).toBeGreaterThanOrEqual(Math.min(most, text.length) - 1);
+        expect(cut).not.toMatch(/[\uD800-\uDBFF]$/);
+      }),
+    );
   });
 });
 

@@ -7,6 +7,7 @@ import {
   type LibraryKind,
   readLibraryDocument,
 } from "../../core/library/kinds";
+import { cutTo } from "../../core/units/text";
 import { BoundText, type Editable } from "../parts/bound";
 import { ConflictNotice, SaveMark } from "../parts/SaveMark";
 import type { Stored } from "../parts/saver";
@@ -82,7 +83,7 @@ export function ItemEditor<K extends LibraryKind>({ kind, item, onSaved, onCopy 
     held.seal();
   };
   const copy = () => {
-    const name = `${document.name} (copy)`.slice(0, 60);
+    const name = `${cutTo(53, document.name)} (copy)`;
     const fresh = { ...document, name } as LibraryDocument<K>;
     if (kind === "oils") (fresh as { id: string }).id = `own-${crypto.randomUUID().slice(0, 8)}`;
     onCopy(fresh);

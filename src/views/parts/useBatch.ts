@@ -1,6 +1,7 @@
 import { useMemo } from "react";
 import { readPlan } from "../../core/plan/read";
 import type { Plan } from "../../core/plan/schema";
+import { cutTo } from "../../core/units/text";
 import type { StoredBatch } from "./saver";
 import { type DocumentKind, type OpenDocument, useDocument } from "./useDocument";
 
@@ -35,7 +36,7 @@ export function useBatch(initial: StoredBatch): OpenBatch {
       const { current: theirs, mine } = open.saveState;
       if (choice === "mine") return saver.settle(theirs.version, mine);
       if (choice === "both") {
-        const copy = { ...mine, title: `${mine.title.slice(0, 100)} (my version)` };
+        const copy = { ...mine, title: `${cutTo(100, mine.title)} (my version)` };
         const made = await fetch("/api/batches", {
           method: "POST",
           headers: { "content-type": "application/json" },

@@ -4,6 +4,7 @@ import type { LibraryItem } from "../../../core/library/kinds";
 import { giveFormula, isSameFormula, takeFormula } from "../../../core/library/use";
 import type { Batter } from "../../../core/plan/schema";
 import { formulaKnowledge } from "../../../core/schedule/knowledge";
+import { cutTo } from "../../../core/units/text";
 import { api } from "../../parts/api";
 import { useBench } from "../../parts/bench";
 import type { OpenBatch } from "../../parts/useBatch";
@@ -60,7 +61,7 @@ export function FormulaLibrary({ batch, batter, disabled }: { batch: OpenBatch; 
     setSaid(refused ?? `${row.document.name}, version ${row.version}, is in this batch now. Undo takes it back.`);
   };
   const give = async () => {
-    const name = `${batch.plan.title}: ${batter.name}`.slice(0, 80);
+    const name = cutTo(80, `${batch.plan.title}: ${batter.name}`);
     const document = giveFormula(batch.plan, batter, name);
     const answer = await api<LibraryItem<"formulas">>("/api/library/formulas", { method: "POST", body: { document } });
     if (!answer.ok) return setSaid(answer.message);

@@ -5,6 +5,7 @@ import { MOULD_KINDS, type PlanMould } from "../../../core/mould/mouldSchema";
 import type { Edit } from "../../../core/plan/edits/edit";
 import { spreadOverMoulds } from "../../../core/plan/moulds";
 import { nextId } from "../../../core/plan/newPlan";
+import { cutTo } from "../../../core/units/text";
 import { useBench } from "../../parts/bench";
 import { BoundNumber, BoundSelect, BoundText } from "../../parts/bound";
 import { Drawer } from "../../parts/Drawer";
@@ -25,7 +26,7 @@ export function MouldDrawer({ batch, derived, disabled, onClose }: PanelProps & 
     const row = moulds.find((m) => m.id === libraryId);
     const item = row
       ? takeMould(row, id, 95)
-      : { ...plan.moulds[0], id, name: `${plan.moulds[0].name} ${plan.moulds.length + 1}`.slice(0, 60) };
+      : { ...plan.moulds[0], id, name: cutTo(60, `${plan.moulds[0].name} ${plan.moulds.length + 1}`) };
     batch.edit({ kind: "insert", path: ["moulds"], index: plan.moulds.length, item });
   };
   const replace = (mould: PlanMould, libraryId: string) => {

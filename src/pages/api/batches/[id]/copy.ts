@@ -1,6 +1,7 @@
 import { randomInt } from "node:crypto";
 import type { APIRoute } from "astro";
 import { copyPlan } from "../../../../core/plan/newPlan";
+import { cutTo } from "../../../../core/units/text";
 import { createBatch, getBatch } from "../../../../data/batches";
 import { batchAnswer, batchBody } from "../../../../server/batchAnswer";
 import { database } from "../../../../server/database";
@@ -14,6 +15,6 @@ export const POST: APIRoute = async ({ params }) => {
   const batch = await getBatch(db, params.id!);
   if (!batch) return notFound("batch");
   const plan = batchBody(batch).document;
-  const title = `${plan.title.slice(0, 110)} (copy)`;
+  const title = `${cutTo(110, plan.title)} (copy)`;
   return batchAnswer(await createBatch(db, copyPlan(plan, title, randomInt(2 ** 32))), 201);
 };

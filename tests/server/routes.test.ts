@@ -1,0 +1,293 @@
+import { mkdtemp, rm } from "node:fs/promises";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import type { APIContext, APIRoute } from "astro";
+import { afterAll, beforeAll, describe, expect, it } from "vitest";
+import { newPlan } from "../../src/core/plan/newPlan";
+import type { Plan } from "../../src/core/plan/schema";
+import { DEFAULT_SETTINGS } from "../../src/core/practice/practiceSchema";
+import { COLOURANTS, FORMULAS } from "../../src/data/demo/library";
+import { poured } from "../../src/data/demo/parts";
+import { LARGEST_BATCH_FILE, writeBatchFile } from "../../src/formats/batchFile";
+import * as rest from "../../src/pages/api/[...rest]";
+import * as copy from "../../src/pages/api/batches/[id]/copy";
+import * as file from "../../src/pages/api/batches/[id]/file";
+import * as batch from "../../src/pages/api/batches/[id]/index";
+import * as lessons from "../../src/pages/api/batches/[id]/lessons";
+import * as batches from "../../src/pages/api/batches/index";
+import * as health from "../../src/pages/api/health";
+import * as unknown from "../../src/pages/api/knowledge/[unknown]";
+import * as knowledge from "../../src/pages/api/knowledge/index";
+import * as row from "../../src/pages/api/library/[kind]/[id]/index";
+import * as versions from "../../src/pages/api/library/[kind]/[id]/versions";
+import * as library from "../../src/pages/api/library/[kind]/index";
+import * as chances from "../../src/pages/api/plan/chances";
+import * as deriveRoute from "../../src/pages/api/plan/derive";
+import * as settings from "../../src/pages/api/settings";
+import { database } from "../../src/server/database";
+
+let directory: string;
+beforeAll(async () => {
+  directory = await mkdtemp(join(tmpdir(), "tundish-routes-"));
+  process.env.TUNDISH_DATA_DIR = directory;
+  await database();
+});
+afterAll(async () => {
+  await (await database()).close();
+  delete (globalThis as { tundishDatabase?: unknown }).tundishDatabase;
+  delete process.env.TUNDISH_DATA_DIR;
+  await rm(directory, { recursive: true, force: true });
+});
+
+interface Sent {
+  params?: Record<string, string>;
+  query?: string;
+  body?: unknown;
+  seen?: number | string;
+  type?: string;
+}
+
+/** Calls a route as the server does. The body is sent as JSON unless it is text already. */
+async function call(route: APIRoute, { params = {}, query = "", body, seen, type }: Sent = {}) {
+  const url = new URL(`http://127.0.0.1/api${query}`);
+  const headers: Record<string, string> = { "content-type": type ?? "application/json" };
+  if (seen !== undefined) headers["if-match"] = typeof seen === "number" ? `"${seen}"` : seen;
+  const request = new Request(url, {
+    method: body === undefined ? "GET" : "POST",
+    headers,
+    body: body === undefined ? undefined : typeof body === "string" ? body : JSON.stringify(body),
+  });
+  const response = await route({ params, url, request } as unknown as APIContext);
+  const text = await response.text();
+  const isJson = /json/.test(response.headers.get("content-type") ?? "");
+  return {
+    // biome-ignore lint/suspicious/noExplicitAny: answers of any route
+    answer: (isJson ? JSON.parse(text) : null) as any,
+    status: response.status,
+    headers: response.headers,
+    text,
+  };
+}
+const make = async (plan: Plan) => (await call(batches.POST, { body: plan })).answer as { id: string; version: number };
+
+describe("batches over the API", () => {
+  it("a new one answers with its place and version, and reads back the same", async () => {
+    const made = await call(batches.POST, { body: newPlan("Over the wire", 3) });
+    expect(made.status).toBe(201);
+    expect(made.headers.get("location")).toBe(`/api/batches/${made.answer.id}`);
+    expect(made.headers.get("etag")).toBe('"1"');
+    expect((await call(batch.GET, { params: { id: made.answer.id } })).answer.document).toEqual(
+      newPlan("Over the wire", 3),
+    );
+  });
+
+  it.each([
+    ["no JSON", { body: "{nonsense" }, 400, "document"],
+    ["nothing", { body: "" }, 400, "document"],
+    ["a list", { body: [] }, 422, "document"],
+    ["a stranger's field", { body: { ...newPlan("x", 1), extra: 1 } }, 422, "extra"],
+    ["a newer document", { body: { ...newPlan("x", 1), schemaVersion: 999 } }, 422, "schemaVersion"],
+    ["a wrong number", { body: { ...newPlan("x", 1), cureDays: "soon" } }, 422, "cureDays"],
+    ["a name with a control character", { body: { ...newPlan("x", 1), title: "a\u0000b" } }, 422, "title"],
+    ["text", { body: "hello", type: "text/plain" }, 415, null],
+    ["too much", { body: `"${"x".repeat(LARGEST_BATCH_FILE)}"` }, 413, null],
+  ] as [string, Sent, number, string | null][])(
+    "%s is refused with the field, and nothing is stored",
+    async (_name, sent, status, field) => {
+      const before = (await call(batches.GET)).answer.boards.planned.total;
+      const answer = await call(batches.POST, sent);
+      expect(answer.status).toBe(status);
+      expect(answer.headers.get("content-type")).toBe("application/problem+json");
+      if (field) expect(answer.answer.fields[0].field).toBe(field);
+      expect((await call(batches.GET)).answer.boards.planned.total).toBe(before);
+    },
+  );
+
+  it("a save needs the version that was seen; a late one is shown what stands there", async () => {
+    const { id } = await make(newPlan("One", 1));
+    const put = (seen: Sent["seen"], title: string) =>
+      call(batch.PUT, { params: { id }, seen, body: newPlan(title, 1) });
+    expect((await put(undefined, "Two")).status).toBe(428);
+    expect((await put("7", "Two")).status).toBe(428);
+    expect(await put(1, "Two")).toMatchObject({ status: 200, answer: { version: 2 } });
+    expect(await put(1, "Three")).toMatchObject({
+      status: 409,
+      answer: { current: { version: 2, document: { title: "Two" } } },
+    });
+    expect((await call(batch.DELETE, { params: { id }, seen: 1 })).status).toBe(409);
+    expect((await call(batch.DELETE, { params: { id }, seen: 2 })).status).toBe(204);
+    for (const gone of [
+      await call(batch.GET, { params: { id } }),
+      await put(2, "Four"),
+      await call(batch.DELETE, { params: { id }, seen: 2 }),
+      await call(copy.POST, { params: { id } }),
+      await call(file.GET, { params: { id } }),
+      await call(lessons.GET, { params: { id } }),
+    ])
+      expect(gone.status).toBe(404);
+  });
+
+  it("a copy is unpoured; its title has room, and no character is cut in half", async () => {
+    const long = await make(poured(newPlan("x".repeat(109) + "\u{1f319}".repeat(5), 5), "2026-10-01", 1, 4, "good"));
+    const made = await call(copy.POST, { params: { id: long.id } });
+    expect(made.status).toBe(201);
+    expect(made.answer.document.title).toBe(`${"x".repeat(109)} (copy)`);
+    expect(made.answer.document.record).toMatchObject({ startedAt: null, finishedAt: null, events: [] });
+    expect((await call(batch.GET, { params: { id: made.answer.id } })).answer.document).toEqual(made.answer.document);
+  });
+
+  it("the file is the document byte for byte, under a harmless name", async () => {
+    const plan = newPlan('../../"><b>Mond & Ink</b>\u{1f319}', 2);
+    const { id } = await make(plan);
+    const answer = await call(file.GET, { params: { id } });
+    expect(answer.text).toBe(writeBatchFile(plan));
+    expect(answer.headers.get("content-disposition")).toBe(
+      'attachment; filename="b-Mond-Ink-b.tundish.json"'.toLowerCase(),
+    );
+    expect((await call(batches.POST, { body: answer.text })).answer.document).toEqual(plan);
+    const nameless = await make(newPlan("\u{1f319}", 2));
+    expect((await call(file.GET, { params: { id: nameless.id } })).headers.get("content-disposition")).toContain(
+      '"batch.tundish.json"',
+    );
+  });
+
+  it("boards are paged; numbers out of range are held, a board that is none is refused", async () => {
+    const page = (query: string) => call(batches.GET, { query });
+    const all = (await page("?board=planned")).answer;
+    expect(all.entries.length).toBe(all.total);
+    expect((await page("?board=planned&limit=1")).answer.entries).toHaveLength(1);
+    expect((await page("?board=planned&limit=0")).answer.entries).toHaveLength(1);
+    expect((await page("?board=planned&limit=many&offset=-3")).answer.entries).toHaveLength(all.total);
+    expect((await page("?board=planned&offset=9999999999")).answer).toMatchObject({ total: all.total, entries: [] });
+    expect((await page("?board=planned&search=over%20THE%20wire")).answer.total).toBe(1);
+    expect((await page("?board=planned&search=%00")).status).toBe(200);
+    expect((await page("?board=thrown")).status).toBe(400);
+  });
+});
+
+describe("plans over the API", () => {
+  it("derive answers what the document comes to, and stores nothing", async () => {
+    const before = (await call(batches.GET)).answer.boards.planned.total;
+    const { answer } = await call(deriveRoute.POST, { body: newPlan("Asked", 1) });
+    expect(answer.masses.portions).toHaveLength(3);
+    expect(Object.keys(answer.instructions).length).toBe(answer.timeline.steps.length);
+    expect((await call(batches.GET)).answer.boards.planned.total).toBe(before);
+  });
+
+  it("chances come with bands and, where asked for, advice; the same seed answers the same", async () => {
+    const ask = (query: string) => call(chances.POST, { body: newPlan("Chance", 1), query });
+    const { answer } = await ask("?draws=100&seed=4");
+    expect(answer.chance).toBeGreaterThanOrEqual(0);
+    expect(answer.chance).toBeLessThanOrEqual(1);
+    expect(answer.bands[0].mid.length).toBeGreaterThan(10);
+    expect(answer.advice).toBeUndefined();
+    expect((await ask("?draws=100&seed=4")).text).toBe(JSON.stringify(answer));
+    expect((await ask("?draws=100&seed=4&advice=1")).answer.advice).toBeDefined();
+    expect((await ask("?draws=100000000")).answer.draws).toBe(5000);
+  });
+
+  it("a formula that cannot be computed says why", async () => {
+    const plan = newPlan("Empty", 1);
+    const empty = { ...plan, batters: [{ ...plan.batters[0], oils: [] }] };
+    expect(await call(chances.POST, { body: empty })).toMatchObject({
+      status: 422,
+      answer: { detail: expect.stringContaining("no oils") },
+    });
+    expect((await call(deriveRoute.POST, { body: empty })).answer.masses).toBeNull();
+  });
+});
+
+describe("libraries over the API", () => {
+  const mica = Object.values(COLOURANTS)[0];
+  it("rows are made, saved over what was seen, archived and listed", async () => {
+    const params = { kind: "colourants" };
+    const made = await call(library.POST, { params, body: { document: { ...mica, name: "Own mica" } } });
+    expect(made.status).toBe(201);
+    const own = { ...params, id: made.answer.id };
+    expect((await call(row.GET, { params: own })).answer.document.name).toBe("Own mica");
+    const change = { document: { ...mica, name: "Own mica, finer" }, isArchived: true };
+    expect((await call(row.PUT, { params: own, body: change })).status).toBe(428);
+    expect((await call(row.PUT, { params: own, body: change, seen: 1 })).answer.version).toBe(2);
+    expect(await call(row.PUT, { params: own, body: change, seen: 1 })).toMatchObject({
+      status: 409,
+      answer: { current: { version: 2 } },
+    });
+    const listed = async (query: string) => (await call(library.GET, { params, query })).answer.total;
+    expect(await listed("?search=own%20mica")).toBe(0);
+    expect(await listed("?search=own%20mica&archived=1")).toBe(1);
+  });
+
+  it.each([
+    ["no document", {}, "document"],
+    ["a list", [], "document"],
+    ["a nameless one", { document: { ...mica, name: "" } }, "name"],
+    ["a wrong flag", { document: mica, isArchived: "yes" }, "isArchived"],
+    ["a negative stock", { document: { ...mica, stockG: -1 } }, "stockG"],
+  ] as [string, unknown, string][])("%s is refused with its field", async (_name, body, field) => {
+    const answer = await call(library.POST, { params: { kind: "colourants" }, body });
+    expect(answer.status).toBe(422);
+    expect(answer.answer.fields[0].field).toContain(field);
+  });
+
+  it("libraries and rows that are not there answer 404", async () => {
+    for (const kind of ["spells", "constructor", "__proto__"]) {
+      expect((await call(library.GET, { params: { kind } })).status).toBe(404);
+      expect((await call(library.POST, { params: { kind }, body: {} })).status).toBe(404);
+    }
+    expect((await call(row.GET, { params: { kind: "tools", id: "none" } })).status).toBe(404);
+    expect((await call(rest.ALL)).status).toBe(404);
+  });
+
+  it("an oil keeps its id; versions of a formula are listed", async () => {
+    const { answer } = await call(row.GET, { params: { kind: "oils", id: "olive" } });
+    const renamed = { document: { ...answer.document, id: "olive-2" }, isArchived: false };
+    expect(
+      await call(row.PUT, { params: { kind: "oils", id: "olive" }, body: renamed, seen: answer.version }),
+    ).toMatchObject({
+      status: 422,
+      answer: { fields: [{ field: "id" }] },
+    });
+    const made = await call(library.POST, { params: { kind: "formulas" }, body: { document: FORMULAS["f-slow"] } });
+    const params = { kind: "formulas", id: made.answer.id };
+    await call(row.PUT, {
+      params,
+      seen: 1,
+      body: { document: { ...FORMULAS["f-slow"], superfatPct: 9 }, isArchived: false },
+    });
+    const listed = (await call(versions.GET, { params })).answer;
+    expect(listed.map((v: { version: number }) => v.version)).toEqual([2, 1]);
+  });
+});
+
+describe("settings, lessons and health over the API", () => {
+  it("settings are saved over what was seen", async () => {
+    expect((await call(settings.GET)).answer).toEqual({ version: 0, document: DEFAULT_SETTINGS });
+    expect((await call(settings.PUT, { body: DEFAULT_SETTINGS })).status).toBe(428);
+    expect((await call(settings.PUT, { body: { ...DEFAULT_SETTINGS, units: "cubits" }, seen: 0 })).status).toBe(422);
+    expect((await call(settings.PUT, { body: DEFAULT_SETTINGS, seen: 0 })).status).toBe(200);
+    expect((await call(settings.PUT, { body: DEFAULT_SETTINGS, seen: 0 })).status).toBe(409);
+  });
+
+  it("a poured batch teaches, is left out, and is forgotten; an unpoured one does not teach", async () => {
+    const planned = await make(newPlan("Not yet", 1));
+    expect((await call(lessons.POST, { params: { id: planned.id }, body: "" })).status).toBe(409);
+    const done = await make(poured(newPlan("Done", 1), "2026-10-01", 1.3, 4, "quick hands"));
+    const params = { id: done.id };
+    const taught = await call(lessons.POST, { params, body: "" });
+    expect(taught.status).toBe(200);
+    expect(taught.answer.length).toBeGreaterThan(0);
+    expect((await call(lessons.PUT, { params, body: { isLeftOut: "maybe" } })).status).toBe(422);
+    const left = await call(lessons.PUT, { params, body: { isLeftOut: true } });
+    expect(left.answer.every((l: { isLeftOut: boolean }) => l.isLeftOut)).toBe(true);
+    expect((await call(lessons.POST, { params, body: "" })).answer[0].isLeftOut).toBe(true);
+    const known = (await call(knowledge.GET)).answer as { unknown: string; batchId: string }[];
+    expect(known.some((l) => l.batchId === done.id)).toBe(true);
+    const forgotten = { unknown: known[0].unknown };
+    expect((await call(unknown.DELETE, { params: forgotten })).status).toBe(204);
+    expect((await call(unknown.DELETE, { params: forgotten })).status).toBe(404);
+  });
+
+  it("health answers once the database is open", async () => {
+    expect(await call(health.GET)).toMatchObject({ status: 200, answer: { status: "ok" } });
+  });
+});
