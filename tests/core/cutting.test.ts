@@ -82,7 +82,7 @@ describe("decorations", () => {
     expect(step.durationS).toBe(4 * pieces);
     const lastPour = Math.max(...timeline.steps.filter((s) => s.operationId).map((s) => s.endS));
     expect(step.startS).toBeGreaterThanOrEqual(lastPour);
-    const told = instructionOf(decorated, step, sayer());
+    const told = instructionOf(decorated, step, computeMasses(decorated)!, sayer());
     expect(told.detail).toMatch(/Pressed in .*× Glass star.*On the top .*× Poppy seed line/);
     expect(told.caution).toMatch(/gloves/);
     const words = weighUpOf(decorated, masses, sayer()).map((i) => i.words);

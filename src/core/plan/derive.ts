@@ -79,7 +79,9 @@ export function derive(plan: Plan, nowS?: number, units?: UnitPreferences): Deri
   return {
     masses,
     timeline,
-    instructions: new Map(masses && timeline ? timeline.steps.map((s) => [s.id, instructionOf(plan, s, say)]) : []),
+    instructions: new Map(
+      masses && timeline ? timeline.steps.map((s) => [s.id, instructionOf(plan, s, masses, say)]) : [],
+    ),
     designs: new Map(masses && timeline ? plan.moulds.map((m) => [m.id, designOf(plan, masses, timeline, m.id)]) : []),
     colours,
     palette: colours.map((c) => c.cured),

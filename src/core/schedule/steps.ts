@@ -1,9 +1,10 @@
 import { colourantKind } from "../colour/kinds";
 import { lightness } from "../colour/mix";
 import { decorationCounts } from "../cut/bars";
-import type { Masses } from "../plan/masses";
+import { type AdditiveTime, additiveRow } from "../formula/additives";
+import type { BatterMasses, Masses } from "../plan/masses";
 import { isIntoPot, type Operation, portionOf } from "../plan/operations";
-import type { Plan, Portion } from "../plan/schema";
+import type { Batter, Plan, Portion } from "../plan/schema";
 import { scentEffect } from "../scent/effect";
 import { operationDurationS } from "./durations";
 import { type TraceWindow, windowOf } from "./windows";
@@ -64,6 +65,18 @@ function colouringBlendShare(p: Portion, durationS: number): number {
 /** Pours and movements whose window is a wish: the top, and what settles. */
 const SHOULD_KINDS: ReadonlySet<Operation["kind"]> = new Set(["topLine", "drizzle", "topStroke", "peaks", "layer"]);
 
+const INTO_LYE: ReadonlySet<AdditiveTime> = new Set(["lye-water", "hot-lye", "cooled-lye"]);
+
+/** All that is in the lye jug: lye, water and ice, milk frozen into it, and what was dissolved there; g. */
+function lyeWaterG(batter: Batter, pot: BatterMasses): number {
+  const milkG = batter.milk?.when === "frozen-in-lye" ? pot.milkG : 0;
+  const dissolvedG = batter.additives.reduce(
+    (sum, a) => sum + (INTO_LYE.has(additiveRow(a.kind).when) ? pot.additives.find((x) => x.id === a.id)!.massG : 0),
+    0,
+  );
+  return pot.lyeG + pot.waterG + milkG + dissolvedG;
+}
+
 function potSteps(plan: Plan, masses: Masses, blendS: (batterId: string) => number): Step[] {
   const byEye = plan.practice.measuring === "eyeball";
   return plan.batters.flatMap((batter) => {
@@ -75,7 +88,7 @@ function potSteps(plan: Plan, masses: Masses, blendS: (batterId: string) => numb
         kind: "lye",
         batterId: batter.id,
         durationS: WORKING_TIMES_S.pourLyeIn,
-        massG: pot.lyeG + pot.waterG,
+        massG: lyeWaterG(batter, pot),
       }),
       step({
         id: blend,

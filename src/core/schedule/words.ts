@@ -1,7 +1,10 @@
 import { decorationCounts } from "../cut/bars";
 import { TOOL_MM } from "../families/registry";
+import { type AdditiveTime, additiveRow } from "../formula/additives";
+import { milkRow } from "../formula/milk";
+import type { BatterMasses, Masses } from "../plan/masses";
 import { isCupPour, type Operation, type OperationKind, portionOf, type StrokeTool } from "../plan/operations";
-import type { Plan, Portion } from "../plan/schema";
+import type { Batter, Plan, Portion } from "../plan/schema";
 import { stageName } from "../trace/stages";
 import type { Sayer } from "../units/sayer";
 import type { Step } from "./steps";
@@ -263,8 +266,28 @@ const FINISH: Record<string, Instruction> = {
   },
 };
 
+/** What goes into the whole batter once it is an emulsion, and after the colour: " Then by hand: 12 g honey." Empty where nothing does. */
+function stirredIn(batter: Batter, pot: BatterMasses, sayer: Sayer): string {
+  const listed = (when: AdditiveTime) =>
+    batter.additives
+      .filter((a) => additiveRow(a.kind).when === when)
+      .map((a) => ({
+        massG: pot.additives.find((x) => x.id === a.id)!.massG,
+        name: a.label || additiveRow(a.kind).label,
+      }))
+      .filter((a) => a.massG > 0)
+      .map((a) => `${sayer.g(a.massG)} ${a.name}`);
+  const milk =
+    batter.milk?.when === "at-emulsion" && pot.milkG > 0
+      ? [`${sayer.g(pot.milkG)} ${milkRow(batter.milk.kind).label}`]
+      : [];
+  const now = [...milk, ...listed("emulsion")];
+  const later = listed("after-colour");
+  return `${now.length ? ` Then by hand: ${now.join(", ")}.` : ""}${later.length ? ` After the colour, each cup its share: ${later.join(", ")}.` : ""}`;
+}
+
 /** What to do in a step. */
-export function instructionOf(plan: Plan, step: Step, sayer: Sayer): Instruction {
+export function instructionOf(plan: Plan, step: Step, masses: Masses, sayer: Sayer): Instruction {
   const portion = step.portionIds.length ? cupOf(plan, step.portionIds[0]) : null;
   const batter = plan.batters.find((b) => b.id === step.batterId)!;
   const several = plan.batters.length > 1 ? ` (${batter.name})` : "";
@@ -279,7 +302,7 @@ export function instructionOf(plan: Plan, step: Step, sayer: Sayer): Instruction
     case "blend":
       return {
         title: `Blend to ${stageName(batter.blendToTrace)}${several}`,
-        detail: `Short pulses, stir between: about ${Math.round(step.durationS)} s on high for ${sayer.g(step.massG!)}. Stop when no oil slick shows at the rim; blending cannot be undone.`,
+        detail: `Short pulses, stir between: about ${Math.round(step.durationS)} s on high for ${sayer.g(step.massG!)}. Stop when no oil slick shows at the rim; blending cannot be undone.${stirredIn(batter, masses.batters.find((b) => b.id === batter.id)!, sayer)}`,
         caution: "Raw batter is caustic: keep the bell under the surface.",
       };
     case "weigh":
