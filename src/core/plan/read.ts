@@ -47,6 +47,7 @@ function crossProblems(plan: Plan): FieldProblem[] {
   unique(plan.record.events, "record.events");
   unique(plan.oilRows, "oilRows");
   unique(plan.equipment, "equipment");
+  unique(plan.decorations, "decorations");
   unique(plan.weighUp.ticks, "weighUp.ticks");
   plan.batters.forEach((b, i) => {
     unique(b.oils, `batters[${i}].oils`);

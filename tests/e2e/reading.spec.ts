@@ -1,0 +1,156 @@
+import type { Page } from "@playwright/test";
+import { expect, test } from "./journey";
+
+const VIEWS = [
+  ["the shelf", "/"],
+  ["the sheet", "/batches/demo-meteor-shower"],
+  ["the studio", "/batches/demo-meteor-shower/studio"],
+  ["the weigh-up sheet", "/batches/demo-meteor-shower/weigh"],
+  ["pour mode", "/batches/demo-meteor-shower/pour"],
+  ["the book", "/batches/demo-first-light/book"],
+  ["a library", "/library/colourants"],
+  ["the practice", "/practice"],
+] as const;
+
+interface Faults {
+  nameless: string[];
+  faint: string[];
+  wider: string[];
+  h1: number;
+  twice: string[];
+}
+
+/** What a reader with weak sight, a keyboard or a small screen would stumble over on the page as it stands. */
+const faultsOf = (page: Page): Promise<Faults> =>
+  page.evaluate(() => {
+    const isSeen = (e: Element) => {
+      const box = e.getBoundingClientRect();
+      const style = getComputedStyle(e);
+      return box.width > 0 && box.height > 0 && style.visibility !== "hidden" && Number(style.opacity) > 0;
+    };
+    const short = (e: Element) =>
+      `${e.tagName.toLowerCase()} ${(e.textContent ?? "").trim().slice(0, 40)} ${e.className}`;
+    const nameOf = (e: Element): string => {
+      const by = e.getAttribute("aria-labelledby");
+      const labels = "labels" in e ? [...((e as HTMLInputElement).labels ?? [])] : [];
+      return [
+        e.getAttribute("aria-label") ?? "",
+        by
+          ? by
+              .split(" ")
+              .map((id) => document.getElementById(id)?.textContent ?? "")
+              .join(" ")
+          : "",
+        ...labels.map((l) => l.textContent ?? ""),
+        e.tagName === "INPUT" ? "" : (e.textContent ?? ""),
+        e.getAttribute("title") ?? "",
+        e.getAttribute("alt") ?? "",
+      ]
+        .join("")
+        .trim();
+    };
+    const controls = [
+      ...document.querySelectorAll("button, a[href], input, select, textarea, [role=slider], [role=img]"),
+    ];
+    const nameless = controls.filter((e) => isSeen(e) && nameOf(e) === "").map(short);
+
+    type Rgba = [number, number, number, number];
+    const canvas = document.createElement("canvas").getContext("2d", { willReadFrequently: true })!;
+    const read = (colour: string): Rgba => {
+      canvas.clearRect(0, 0, 1, 1);
+      canvas.fillStyle = colour;
+      canvas.fillRect(0, 0, 1, 1);
+      const [r, g, b, a] = canvas.getImageData(0, 0, 1, 1).data;
+      return [r, g, b, a / 255];
+    };
+    const over = (front: Rgba, back: Rgba): Rgba => {
+      const mix = (i: 0 | 1 | 2) => front[i] * front[3] + back[i] * (1 - front[3]);
+      return [mix(0), mix(1), mix(2), 1];
+    };
+    const luminance = ([r, g, b]: Rgba) => {
+      const [x, y, w] = [r, g, b].map((v) =>
+        v / 255 <= 0.04045 ? v / 255 / 12.92 : ((v / 255 + 0.055) / 1.055) ** 2.4,
+      );
+      return 0.2126 * x + 0.7152 * y + 0.0722 * w;
+    };
+    const backOf = (e: Element): Rgba | null => {
+      const layers: Rgba[] = [];
+      for (let at: Element | null = e; at; at = at.parentElement) {
+        const style = getComputedStyle(at);
+        if (style.backgroundImage !== "none") return null;
+        const colour = read(style.backgroundColor);
+        if (colour[3] > 0) layers.push(colour);
+        if (colour[3] === 1) break;
+      }
+      return layers.reverse().reduce((back, front) => over(front, back), [255, 255, 255, 1] as Rgba);
+    };
+    const faint: string[] = [];
+    const walker = document.createTreeWalker(document.body, NodeFilter.SHOW_TEXT);
+    for (let node = walker.nextNode(); node; node = walker.nextNode()) {
+      const e = node.parentElement!;
+      if (
+        !node.textContent?.trim() ||
+        !isSeen(e) ||
+        e.closest("svg, canvas, option, script, style, [aria-hidden=true]")
+      )
+        continue;
+      if (e.closest("[disabled], [aria-disabled=true]")) continue;
+      const style = getComputedStyle(e);
+      const back = backOf(e);
+      if (!back) continue;
+      let opacity = 1;
+      for (let at: Element | null = e; at; at = at.parentElement) opacity *= Number(getComputedStyle(at).opacity);
+      const own = read(style.color);
+      const [a, b] = [luminance(over([own[0], own[1], own[2], own[3] * opacity], back)), luminance(back)];
+      const ratio = (Math.max(a, b) + 0.05) / (Math.min(a, b) + 0.05);
+      const size = Number.parseFloat(style.fontSize);
+      const isLarge = size >= 24 || (size >= 18.66 && Number(style.fontWeight) >= 700);
+      if (ratio < (isLarge ? 3 : 4.5))
+        faint.push(`${ratio.toFixed(2)}: ${node.textContent.trim().slice(0, 40)} (${style.color})`);
+    }
+    const wider = [...document.querySelectorAll("body *")]
+      .filter((e) => isSeen(e) && e.getBoundingClientRect().right > window.innerWidth + 1)
+      .filter((e) => {
+        for (let at = e.parentElement; at; at = at.parentElement)
+          if (/auto|scroll|hidden|clip/.test(getComputedStyle(at).overflowX) && at !== document.documentElement)
+            return false;
+        return true;
+      })
+      .map(short);
+    const ids = [...document.querySelectorAll("[id]")].map((e) => e.id);
+    return {
+      nameless,
+      faint,
+      wider,
+      h1: document.querySelectorAll("h1").length,
+      twice: ids.filter((id, i) => ids.indexOf(id) !== i),
+    };
+  });
+
+for (const [name, path] of VIEWS) {
+  test(`${name} can be read: everything has a name and enough contrast, and fits the window`, async ({ page }) => {
+    await page.setViewportSize({ width: 1280, height: 800 });
+    await page.goto(path);
+    await expect(page.getByRole("heading", { level: 1 })).toBeVisible();
+    await page.waitForLoadState("networkidle");
+    expect(await faultsOf(page)).toEqual({ nameless: [], faint: [], wider: [], h1: 1, twice: [] });
+  });
+}
+
+test("the first stops of the tab key are seen: every one shows where it is", async ({ page }) => {
+  await page.goto("/batches/demo-meteor-shower");
+  await expect(page.getByRole("heading", { level: 1 })).toBeVisible();
+  const unseen: string[] = [];
+  for (let i = 0; i < 40; i++) {
+    await page.keyboard.press("Tab");
+    const stop = await page.evaluate(() => {
+      const e = document.activeElement as HTMLElement;
+      const style = getComputedStyle(e);
+      const isMarked =
+        (style.outlineStyle !== "none" && Number.parseFloat(style.outlineWidth) > 0) || style.boxShadow !== "none";
+      return { isMarked, what: `${e.tagName} ${e.getAttribute("aria-label") ?? e.textContent?.slice(0, 30)}` };
+    });
+    if (!stop.isMarked) unseen.push(stop.what);
+  }
+  expect(unseen).toEqual([]);
+});
