@@ -131,7 +131,7 @@ for (const [name, path] of VIEWS) {
   test(`${name} can be read: everything has a name and enough contrast, and fits the window`, async ({ page }) => {
     await page.setViewportSize({ width: 1280, height: 800 });
     await page.goto(path);
-    await expect(page.getByRole("heading", { level: 1 })).toBeVisible();
+    await expect(page.getByRole("heading", { level: 1 })).toBeAttached();
     await page.waitForLoadState("networkidle");
     expect(await faultsOf(page)).toEqual({ nameless: [], faint: [], wider: [], h1: 1, twice: [] });
   });
@@ -139,7 +139,7 @@ for (const [name, path] of VIEWS) {
 
 test("the first stops of the tab key are seen: every one shows where it is", async ({ page }) => {
   await page.goto("/batches/demo-meteor-shower");
-  await expect(page.getByRole("heading", { level: 1 })).toBeVisible();
+  await expect(page.getByRole("heading", { level: 1 })).toBeAttached();
   const unseen: string[] = [];
   for (let i = 0; i < 40; i++) {
     await page.keyboard.press("Tab");
@@ -153,4 +153,21 @@ test("the first stops of the tab key are seen: every one shows where it is", asy
     if (!stop.isMarked) unseen.push(stop.what);
   }
   expect(unseen).toEqual([]);
+});
+
+test("a fault that is put on a page is found", async ({ page }) => {
+  await page.goto("/");
+  await expect(page.getByRole("heading", { level: 1 })).toBeAttached();
+  await page.evaluate(() => {
+    const faulty = document.createElement("div");
+    faulty.innerHTML =
+      '<p style="color:#999;background:#fff">too faint</p><button id="a" style="width:20px;height:20px"></button><i id="a"></i><h1>Second</h1><p style="position:absolute;left:0;width:3000px">wide</p>';
+    document.body.append(faulty);
+  });
+  const found = await faultsOf(page);
+  expect(found.faint[0]).toMatch(/^2\.8\d: too faint/);
+  expect(found.nameless).toHaveLength(1);
+  expect(found.twice).toEqual(["a"]);
+  expect(found.h1).toBe(2);
+  expect(found.wider.some((w) => w.includes("wide"))).toBe(true);
 });

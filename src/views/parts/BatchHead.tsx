@@ -5,11 +5,11 @@ import { UndoButtons } from "./UndoButtons";
 import type { OpenBatch } from "./useBatch";
 
 const TABS = [
-  { id: "plan", label: "Plan", path: "" },
-  { id: "studio", label: "Studio", path: "/studio" },
-  { id: "weigh", label: "Weigh up", path: "/weigh" },
-  { id: "pour", label: "Pour", path: "/pour" },
-  { id: "book", label: "Book", path: "/book" },
+  { id: "plan", label: "Plan", path: "", hasTitle: false },
+  { id: "studio", label: "Studio", path: "/studio", hasTitle: false },
+  { id: "weigh", label: "Weigh up", path: "/weigh", hasTitle: true },
+  { id: "pour", label: "Pour", path: "/pour", hasTitle: true },
+  { id: "book", label: "Book", path: "/book", hasTitle: false },
 ] as const;
 
 /** Head of every page of one batch: its name, its tabs in the order of the work, where the saving stands. */
@@ -28,8 +28,14 @@ export function BatchHead({
     await batch.flush();
     location.href = `/batches/${id}${path}`;
   };
+  const own = TABS.find((t) => t.id === tab)!;
   return (
     <header className="flex items-end gap-3 px-3 pt-2 print:hidden">
+      {!own.hasTitle && (
+        <h1 className="sr-only">
+          {own.label}: {batch.plan.title}
+        </h1>
+      )}
       <a href="/" className="mb-1.5 text-muted underline-offset-2 hover:underline">
         Shelf
       </a>
