@@ -159,10 +159,16 @@ test("a fault that is put on a page is found", async ({ page }) => {
   await page.goto("/");
   await expect(page.getByRole("heading", { level: 1 })).toBeAttached();
   await page.evaluate(() => {
-    const faulty = document.createElement("div");
-    faulty.innerHTML =
-      '<p style="color:#999;background:#fff">too faint</p><button id="a" style="width:20px;height:20px"></button><i id="a"></i><h1>Second</h1><p style="position:absolute;left:0;width:3000px">wide</p>';
-    document.body.append(faulty);
+    const put = (tag: string, text: string, style: Record<string, string>, id = "") => {
+      const e = Object.assign(document.createElement(tag), { textContent: text, ...(id ? { id } : {}) });
+      Object.assign(e.style, style);
+      document.body.append(e);
+    };
+    put("p", "too faint", { color: "#999999", background: "#ffffff" });
+    put("button", "", { width: "20px", height: "20px" }, "a");
+    put("i", "", {}, "a");
+    put("h1", "Second", {});
+    put("p", "wide", { position: "absolute", left: "0", width: "3000px" });
   });
   const found = await faultsOf(page);
   expect(found.faint[0]).toMatch(/^2\.8\d: too faint/);
