@@ -4,6 +4,7 @@ import { blendEdges, makePalette, paint } from "../core/swirl/paint";
 import type { FaceAnswer, FaceJob, FaceRequest, FaceStage } from "./faceProtocol";
 
 const COARSE = 4;
+const FINE = 2;
 const FINENESS = { coarse: 0.25, full: 0.4 } as const;
 /** Longest stretch of work before looking whether a newer job has come, ms. */
 const SLICE_MS = 8;
@@ -98,6 +99,16 @@ async function work(job: FaceJob): Promise<void> {
     if (!edges) return;
     blendEdges(rgba, edges, palette);
     answer(request, "smooth", image, rgba);
+  }
+  for (const { view, width, height, ...request } of job.requests.filter((r) => r.isLarge)) {
+    const size = [width * FINE, height * FINE] as const;
+    const image = await runSliced(drawIndices(design, view, ...size, FINENESS.full, job.frameMm), job.generation);
+    if (!image) return;
+    const edges = await runSliced(refineEdges(design, view, image, FINENESS.full, job.frameMm), job.generation);
+    if (!edges) return;
+    const rgba = paint(image, palette);
+    blendEdges(rgba, edges, palette);
+    answer({ ...request, view, width, height }, "fine", image, rgba);
   }
 }
 

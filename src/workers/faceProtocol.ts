@@ -7,6 +7,8 @@ export interface FaceRequest {
   view: View;
   width: number;
   height: number;
+  /** Shown large: drawn once more, last, with twice the samples each way. */
+  isLarge?: boolean;
 }
 
 /** Newest job wins: a worker drops what it does when a higher generation comes in. */
@@ -22,8 +24,8 @@ export interface FaceJob {
   isCoarse?: boolean;
 }
 
-/** coarse: a quarter of the resolution each way; full: one sample a pixel; smooth: edges refined. */
-export type FaceStage = "coarse" | "full" | "smooth";
+/** coarse: a quarter of the resolution each way; full: one sample a pixel; smooth: edges refined; fine: smooth at twice the resolution. */
+export type FaceStage = "coarse" | "full" | "smooth" | "fine";
 
 export interface FaceAnswer {
   generation: number;

@@ -33,7 +33,7 @@ export async function newBatch(page: Page, title: string): Promise<string> {
 
 /** Waits for the picture of the cut at least in full resolution. */
 export const drawn = (page: Page) =>
-  expect(page.getByRole("img", { name: /^Predicted cut face/ })).toHaveAttribute("data-stage", /full|smooth/);
+  expect(page.getByRole("img", { name: /^Predicted cut face/ })).toHaveAttribute("data-stage", /full|smooth|fine/);
 
 /** Ticks the whole weigh-up sheet of the batch that is open, by keys, and goes on to the pour. */
 export async function weighUp(page: Page): Promise<void> {

@@ -6,7 +6,7 @@ const bytes = (page: Page, name: RegExp) =>
   page.getByRole("img", { name }).evaluate((c) => (c as HTMLCanvasElement).toDataURL());
 const CUT = /^Predicted cut, /;
 const settled = (page: Page, name: RegExp) =>
-  expect(page.getByRole("img", { name })).toHaveAttribute("data-stage", "smooth", { timeout: 20_000 });
+  expect(page.getByRole("img", { name })).toHaveAttribute("data-stage", /smooth|fine/, { timeout: 20_000 });
 
 /** The picture once it no longer changes. */
 async function steady(page: Page, name: RegExp): Promise<string> {

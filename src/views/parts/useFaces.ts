@@ -7,7 +7,7 @@ export type Faces = ReadonlyMap<string, FaceAnswer>;
 let generation = 0;
 
 /**
- * Pictures of a design, drawn off the main thread: coarse first, then full, then with smooth edges. Each list of requests has
+ * Pictures of a design, drawn off the main thread: coarse first, then full, then with smooth edges, and large ones once more, finer. Each list of requests has
  * a worker of its own. A change drops what is still being drawn; the last pictures stay until new ones come.
  */
 export function useFaces(

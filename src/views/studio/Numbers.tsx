@@ -1,9 +1,43 @@
+import { Fragment } from "react";
 import type { Plan } from "../../core/plan/schema";
 import type { Design } from "../../core/swirl/design";
 import { designWarnings } from "../../core/swirl/judge";
 import type { DesignNumbers } from "../../core/swirl/metrics";
 
 const percent = (share: number) => `${Math.round(100 * share)} %`;
+
+/** What is measured of the bar faces besides their colours. */
+const MEASURES: readonly { label: string; say(numbers: DesignNumbers): string }[] = [
+  { label: "Width of a line", say: (n) => `${n.lineMm.toFixed(1)} mm` },
+  { label: "Blended to the eye", say: (n) => `${percent(n.muddiness)} of the face` },
+  { label: "Likeness of neighbouring bars", say: (n) => percent(n.likeness) },
+  { label: "Differs from top to floor", say: (n) => percent(n.drift) },
+];
+
+/** The measures of two pictures that stand side by side. */
+export function PairNumbers({ own, other, words }: { own: DesignNumbers; other: DesignNumbers | null; words: string }) {
+  return (
+    <table className="mx-auto my-2 text-[13px]">
+      <caption className="sr-only">Measures of both, estimated</caption>
+      <thead className="text-muted">
+        <tr>
+          <td />
+          <th className="px-4 text-right font-normal">as planned</th>
+          <th className="text-right font-normal">{words}</th>
+        </tr>
+      </thead>
+      <tbody>
+        {MEASURES.map(({ label, say }) => (
+          <tr key={label} className="border-t border-rule">
+            <th className="py-0.5 text-left font-normal">{label}</th>
+            <td className="px-4 text-right font-num">{say(own)}</td>
+            <td className="text-right font-num">{other ? say(other) : "measuring…"}</td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}
 
 /** What the picture yields: how much of each colour the bars show, how fine, how mixed, how alike; and what to mind. */
 export function Numbers({
@@ -61,14 +95,12 @@ export function Numbers({
             </tbody>
           </table>
           <dl className="mt-2 grid grid-cols-[auto_1fr] gap-x-3 gap-y-0.5">
-            <dt>Width of a line</dt>
-            <dd className="text-right font-num">{numbers.lineMm.toFixed(1)} mm</dd>
-            <dt>Blended to the eye</dt>
-            <dd className="text-right font-num">{percent(numbers.muddiness)} of the face</dd>
-            <dt>Likeness of neighbouring bars</dt>
-            <dd className="text-right font-num">{percent(numbers.likeness)}</dd>
-            <dt>Differs from top to floor</dt>
-            <dd className="text-right font-num">{percent(numbers.drift)}</dd>
+            {MEASURES.map(({ label, say }) => (
+              <Fragment key={label}>
+                <dt>{label}</dt>
+                <dd className="text-right font-num">{say(numbers)}</dd>
+              </Fragment>
+            ))}
           </dl>
           <p className="mt-1 text-[12px] text-muted">
             Likeness: 0 % as alike as chance makes them, 100 % the same picture. Top to floor: upper against lower third

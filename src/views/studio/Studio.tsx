@@ -20,6 +20,7 @@ import { CutFigure } from "./CutFigure";
 import { START_DRAFT } from "./DrawPanel";
 import { DrawSurface } from "./DrawSurface";
 import { type Beside, paletteAt, START_CUT, sightOf } from "./look";
+import { PairNumbers } from "./Numbers";
 import { PictureBar } from "./PictureBar";
 import { type PanelId, SidePanels } from "./SidePanels";
 import { StripeHandles } from "./StripeHandles";
@@ -72,19 +73,35 @@ function SwirlStudio({ initial }: { initial: StoredBatch }) {
     view: { kind: "above", depthMm: SKIN_MM } as const,
     width: TOP_PX,
     height: Math.round((TOP_PX * mould.widthMm) / mould.lengthMm),
+    isLarge: true,
   };
   const still =
     step === null ? {} : { upTo: step, frameMm: levelMm, isCoarse: isPlaying && (design?.pours.length ?? 0) > 12 };
-  const faces = useFaces(shown, palette, [[{ key: "face", view, width, height }], [top]], still);
+  const faces = useFaces(shown, palette, [[{ key: "face", view, width, height, isLarge: true }], [top]], still);
   const besideFaces = useFaces(
     other.sight?.design ?? null,
     other.sight?.palette ?? palette,
     other.sight
-      ? [[{ key: "face", view: other.sight.view, width: other.sight.width, height: other.sight.height }]]
+      ? [
+          [
+            {
+              key: "face",
+              view: other.sight.view,
+              width: other.sight.width,
+              height: other.sight.height,
+              isLarge: true,
+            },
+          ],
+        ]
       : [],
     beside.startsWith("batch:") ? {} : still,
   );
   const { numbers, progress } = useNumbers(shown, bars.middlesMm, plan.portions.length);
+  const { numbers: besideNumbers, progress: besideProgress } = useNumbers(
+    other.sight?.design ?? null,
+    other.sight?.barsMm ?? bars.middlesMm,
+    other.sight?.palette.length ?? 0,
+  );
   const stepWords =
     step === null
       ? `finished, ${design?.pours.length ?? 0} steps`
@@ -183,6 +200,13 @@ function SwirlStudio({ initial }: { initial: StoredBatch }) {
                   <p role="alert" className="text-cut">
                     {other.problem}
                   </p>
+                )}
+                {other.sight && numbers && (
+                  <PairNumbers
+                    own={numbers}
+                    other={besideProgress === null ? besideNumbers : null}
+                    words={other.sight.words}
+                  />
                 )}
                 <PictureBar
                   batchId={initial.id}

@@ -40,6 +40,8 @@ export interface BesideSight extends Sight {
   design: Design;
   palette: string[];
   words: string;
+  /** Middles of its bars, mm; null where they are those of the plan. */
+  barsMm: number[] | null;
 }
 
 /** What stands beside the cut, seen cut in the same way: the design varied, or another batch. */
@@ -75,7 +77,13 @@ export function useBeside(
       const other = designBeside(beside, plan, design);
       if (!other) return null;
       const levelMm = compileDesign(other).levelMm;
-      return { design: other, palette: colours.palette, words: wordsOf(beside), ...sightOf(cut, plan, levelMm) };
+      return {
+        design: other,
+        palette: colours.palette,
+        words: wordsOf(beside),
+        barsMm: null,
+        ...sightOf(cut, plan, levelMm),
+      };
     }
     if (fetched?.id !== id) return null;
     const derived = derive(fetched.plan);
@@ -86,6 +94,7 @@ export function useBeside(
       design: other,
       palette: paletteAt(derived, colours.time, colours.isGrey),
       words: fetched.plan.title,
+      barsMm: derived.bars.middlesMm,
       ...sightOf(cut, fetched.plan, levelMm),
     };
   }, [beside, id, fetched, plan, design, cut, colours.palette, colours.time, colours.isGrey]);
