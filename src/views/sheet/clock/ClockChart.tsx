@@ -21,6 +21,8 @@ export interface ChartProps {
   instructions: ReadonlyMap<string, Instruction>;
   palette: readonly string[];
   widthPx: number;
+  /** Height to keep to as long as the lanes stay wide enough, px. */
+  roomPx?: number;
   zoom: Zoom;
   onZoom: (zoom: Zoom) => void;
   selected: string | null;
@@ -30,14 +32,20 @@ export interface ChartProps {
 }
 
 const READ_STEP_S = 15;
+/** Height of the chart, of what lies below its lanes, and the widest and narrowest lane, px. */
+const ROOM = 202;
+const FOOT = 18;
+const WIDEST_LANE = 36;
+const NARROWEST_LANE = 20;
 
 /** Ribbons of every cup with their bands, gates of the windows, the steps above, turn-back points; read by pointer or arrow keys. */
 export function ClockChart(props: ChartProps) {
   const { plan, timeline, chances, turnBacks, palette, widthPx, zoom, onZoom } = props;
   const [readS, setRead] = useState<number | null>(null);
   const clip = useId();
-  const lane = plan.portions.length > 6 ? 20 : plan.portions.length > 5 ? 24 : plan.portions.length > 4 ? 30 : 36;
-  const height = AXIS + STEPS + lane * plan.portions.length + 18;
+  const { roomPx = ROOM } = props;
+  const lane = Math.min(WIDEST_LANE, Math.max(NARROWEST_LANE, (roomPx - AXIS - STEPS - FOOT) / plan.portions.length));
+  const height = AXIS + STEPS + lane * plan.portions.length + FOOT;
   const scale = scaleOf(widthPx, zoom);
   const { x, everyS } = scale;
   const first = Math.ceil(zoom.fromS / everyS) * everyS;

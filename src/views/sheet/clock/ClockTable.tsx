@@ -20,7 +20,7 @@ export function ClockTable({ plan, timeline, chances, selected, onSelect }: Prop
   const byId = new Map(chances?.steps.map((s) => [s.stepId, s]));
   return (
     <div className="scroll-quiet h-[180px] overflow-y-auto">
-      <table className="w-full text-[13px]">
+      <table className="w-full max-w-[980px] text-[13px]">
         <thead className="sticky top-0 bg-sheet text-left text-[12.5px] text-muted">
           <tr>
             {["step", "begins", "likely", "takes", "trace", "window", "slack", "chance", "grade"].map((h) => (

@@ -130,6 +130,9 @@ function Head({
   );
 }
 
+/** Height beside the line that says what the chart is of, px. */
+const ROOM_BESIDE = 172;
+
 function Chart({
   plan,
   derived,
@@ -152,6 +155,7 @@ function Chart({
       instructions={derived.instructions}
       palette={derived.colours.map((c) => c.fresh)}
       widthPx={widthPx}
+      roomPx={ROOM_BESIDE}
       zoom={{ fromS: 0, toS: timeline.horizonS }}
       onZoom={() => {}}
       selected={null}
