@@ -99,7 +99,7 @@ test("pours are reordered, duplicated, undone and redone by keyboard", async ({ 
   await expect.poll(order).toEqual(["o1", "o3", "o2", "o7", "o4", "o5", "o6"]);
   await expect(page.getByText(/the pours ask for 160 % of the cup/)).toBeVisible();
 
-  await page.getByRole("heading", { name: "Pours" }).click();
+  await page.getByRole("heading", { name: "Pours", level: 2 }).click();
   await page.keyboard.press("Control+z");
   await page.keyboard.press("Control+z");
   await expect.poll(order).toEqual(["o1", "o2", "o3", "o4", "o5", "o6"]);
