@@ -50,7 +50,7 @@ test("the whole formula: weights, mixed lye, milk, additives, an order by a date
   await drawer.getByRole("button", { name: "second pot" }).click();
   await expect(page.getByRole("dialog", { name: "Formula of Pot 2" })).toBeVisible();
   await page.keyboard.press("Escape");
-  await page.getByRole("heading", { name: "Pours" }).click();
+  await page.getByRole("heading", { name: "Pours", level: 2 }).click();
   for (let i = 0; i < 12; i++) await page.keyboard.press("Control+z");
   await expect(page.getByRole("button", { name: "Undo" })).toBeDisabled();
   await expect(page.getByLabel("Batter that the mould takes")).toHaveText(/1.496 g/);

@@ -100,7 +100,7 @@ export default function Shelf({ page, today, settings }: Props) {
         )}
         <div className="mt-3 grid grid-cols-[minmax(0,1fr)_250px] gap-x-8 px-5 max-lg:grid-cols-1">
           <main>
-            <p className="mb-1 flex items-baseline gap-3">
+            <p className="mb-2 flex items-baseline gap-3">
               <input
                 type="search"
                 aria-label="Search batches"
