@@ -185,9 +185,10 @@ function edgePixels(image: IndexImage): Int32Array {
       if (y + 1 < height && colour[i] !== colour[i + width]) isEdge[i] = isEdge[i + width] = 1;
     }
   }
-  const edges: number[] = [];
-  for (let i = 0; i < isEdge.length; i++) if (isEdge[i]) edges.push(i);
-  return Int32Array.from(edges);
+  const edges = new Int32Array(colour.length);
+  let n = 0;
+  for (let i = 0; i < isEdge.length; i++) if (isEdge[i]) edges[n++] = i;
+  return edges.slice(0, n);
 }
 
 const SUB = [

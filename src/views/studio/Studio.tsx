@@ -73,7 +73,6 @@ function SwirlStudio({ initial }: { initial: StoredBatch }) {
     view: { kind: "above", depthMm: SKIN_MM } as const,
     width: TOP_PX,
     height: Math.round((TOP_PX * mould.widthMm) / mould.lengthMm),
-    isLarge: true,
   };
   const still =
     step === null ? {} : { upTo: step, frameMm: levelMm, isCoarse: isPlaying && (design?.pours.length ?? 0) > 12 };
