@@ -4,6 +4,7 @@ export default defineConfig({
   test: {
     include: ["tests/**/*.test.ts"],
     exclude: ["tests/e2e/**"],
+    maxWorkers: "100%",
     setupFiles: ["tests/support/limits.ts"],
     testTimeout: 60_000,
     hookTimeout: 60_000,
