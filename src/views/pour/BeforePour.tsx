@@ -147,8 +147,8 @@ function Meeting({ batch, derived }: Pick<Props, "batch" | "derived">) {
             {batters.length > 1 && <strong>{batter.name}: </strong>}
             For {say(batter.startTemperatureC, "temperature")} {first} first
             {m.leadMin >= 1 ? `, ${minutes(m.leadMin)} before the ${m.firstBegun === "lye" ? "oils" : "lye"}` : ""}. The
-            lye climbs to about {say(m.lyePeakC, "temperature")} and needs {minutes(m.lyeMin)} to come down; oils melted
-            to {say(m.oilsFromC, "temperature")} need {minutes(m.oilsMin)}.
+            lye climbs to about {say(Math.round(m.lyePeakC), "temperature")} and needs {minutes(m.lyeMin)} to come down;
+            oils melted to {say(m.oilsFromC, "temperature")} need {minutes(m.oilsMin)}.
           </p>
         );
       })}
