@@ -37,7 +37,7 @@ function pace(): number {
 }
 
 console.log("\nswirl by family, 4 cups, trace 1.6, one worker's work");
-console.log("aims: coarse 40 ms; full 150 ms, drop and funnel 80 ms; ten bars of 110 px 1000 ms with two workers");
+console.log("aims: coarse 40 ms; full 150 ms, drop and funnel 80 ms; ten bars of 132 px 1000 ms with two workers");
 const cost = new Map<string, { ms: number; samples: number }>();
 for (const family of FAMILY_IDS) {
   const design = designOf(family);
@@ -46,7 +46,7 @@ for (const family of FAMILY_IDS) {
   const full = median(() => finish(drawIndices(compiled, across(), ...FULL, 0.4)), 3);
   const half = median(() => finish(drawIndices(compiled, across(), FULL[0], FULL[1] / 2, 0.4)), 3);
   const bars = median(() => {
-    for (let i = 0; i < 5; i++) finish(drawIndices(compiled, { kind: "across", atMm: 12 + 50 * i }, 110, 84, 0.4));
+    for (let i = 0; i < 5; i++) finish(drawIndices(compiled, { kind: "across", atMm: 12 + 50 * i }, 132, 101, 0.4));
   }, 1);
   console.log(
     `  ${family.padEnd(14)} ${String(compiled.operations.length).padStart(3)} operations  coarse ${coarse.toFixed(0).padStart(3)} ms  full ${full.toFixed(0).padStart(4)} ms  half the samples ${(half / full).toFixed(2)} x  five of ten bars ${bars.toFixed(0).padStart(4)} ms  (plain loop ${pace().toFixed(0)} ms)`,

@@ -4,7 +4,7 @@ import { blendEdges, makePalette, paint } from "../core/swirl/paint";
 import type { FaceAnswer, FaceJob, FaceRequest, FaceStage } from "./faceProtocol";
 
 const COARSE = 4;
-const FINE = 2;
+const FINE = 1.6;
 const FINENESS = { coarse: 0.25, full: 0.4 } as const;
 /** Longest stretch of work before looking whether a newer job has come, ms. */
 const SLICE_MS = 8;
@@ -51,9 +51,10 @@ function compiledOf(job: FaceJob): CompiledDesign {
   return stoppedAt(last.design, job.upTo) ?? compileDesign(job.design, job.upTo);
 }
 
-/** A hand that drags is given this long to go on before more than a first picture is begun, ms. */
+/** A hand that drags is given this long to go on before more than a first picture is begun, and before a large one is drawn finer; ms. */
 const SETTLE_MS = 60;
-const settled = () => new Promise<void>((done) => setTimeout(done, SETTLE_MS));
+const FINE_SETTLE_MS = 500;
+const rest = (ms: number) => new Promise<void>((done) => setTimeout(done, ms));
 
 async function work(job: FaceJob): Promise<void> {
   await breathe();
@@ -81,7 +82,7 @@ async function work(job: FaceJob): Promise<void> {
     answer(r, "coarse", image, paint(image, palette));
   }
   if (job.isCoarse) return;
-  await settled();
+  await rest(SETTLE_MS);
   if (job.generation !== newest) return;
   const full: { request: FaceRequest; image: IndexImage; rgba: Uint8ClampedArray<ArrayBuffer> }[] = [];
   for (const request of job.requests) {
@@ -100,8 +101,11 @@ async function work(job: FaceJob): Promise<void> {
     blendEdges(rgba, edges, palette);
     answer(request, "smooth", image, rgba);
   }
-  for (const { view, width, height, ...request } of job.requests.filter((r) => r.isLarge)) {
-    const size = [width * FINE, height * FINE] as const;
+  const large = job.requests.filter((r) => r.isLarge);
+  if (large.length > 0) await rest(FINE_SETTLE_MS);
+  if (job.generation !== newest) return;
+  for (const { view, width, height, ...request } of large) {
+    const size = [Math.round(width * FINE), Math.round(height * FINE)] as const;
     const image = await runSliced(drawIndices(design, view, ...size, FINENESS.full, job.frameMm), job.generation);
     if (!image) return;
     const edges = await runSliced(refineEdges(design, view, image, FINENESS.full, job.frameMm), job.generation);

@@ -7,7 +7,7 @@ export interface FaceRequest {
   view: View;
   width: number;
   height: number;
-  /** Shown large: drawn once more, last, with twice the samples each way. */
+  /** Shown large: drawn once more, last, with more samples each way. */
   isLarge?: boolean;
 }
 
@@ -24,7 +24,7 @@ export interface FaceJob {
   isCoarse?: boolean;
 }
 
-/** coarse: a quarter of the resolution each way; full: one sample a pixel; smooth: edges refined; fine: smooth at twice the resolution. */
+/** coarse: a quarter of the resolution each way; full: one sample a pixel; smooth: edges refined; fine: smooth at a higher resolution. */
 export type FaceStage = "coarse" | "full" | "smooth" | "fine";
 
 export interface FaceAnswer {

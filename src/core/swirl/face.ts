@@ -130,11 +130,20 @@ function* drawPixels(drawing: Drawing, image: IndexImage, pixels: Int32Array): G
   }
 }
 
+/** Lists of places by size, made once: pictures of the same few sizes are drawn over and over. */
+const chessLists = new Map<string, Int32Array>();
+const MOST_LISTS = 12;
+
 /** Pixels of every second place, as on a chessboard: those of one colour of it. */
 function chessPixels(width: number, height: number, odd: 0 | 1): Int32Array {
+  const key = `${width} ${height} ${odd}`;
+  const known = chessLists.get(key);
+  if (known) return known;
+  if (chessLists.size >= MOST_LISTS) chessLists.clear();
   const pixels = new Int32Array(Math.ceil((width * height) / 2));
   let n = 0;
   for (let y = 0; y < height; y++) for (let x = (y + odd) & 1; x < width; x += 2) pixels[n++] = y * width + x;
+  chessLists.set(key, pixels.subarray(0, n));
   return pixels.subarray(0, n);
 }
 
@@ -185,10 +194,10 @@ function edgePixels(image: IndexImage): Int32Array {
       if (y + 1 < height && colour[i] !== colour[i + width]) isEdge[i] = isEdge[i + width] = 1;
     }
   }
-  const edges = new Int32Array(colour.length);
+  const edges = new Int32Array(isEdge.reduce((count, is) => count + is, 0));
   let n = 0;
   for (let i = 0; i < isEdge.length; i++) if (isEdge[i]) edges[n++] = i;
-  return edges.slice(0, n);
+  return edges;
 }
 
 const SUB = [

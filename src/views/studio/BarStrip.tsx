@@ -3,7 +3,7 @@ import type { FaceRequest } from "../../workers/faceProtocol";
 import { FaceCanvas } from "../parts/FaceCanvas";
 import { useFaces } from "../parts/useFaces";
 
-const BAR_PX = 110;
+const BAR_PX = 132;
 
 /** Every bar of the loaf side by side, as they will lie on the table. Two workers share them. */
 export function BarStrip({

@@ -76,28 +76,24 @@ function SwirlStudio({ initial }: { initial: StoredBatch }) {
   };
   const still =
     step === null ? {} : { upTo: step, frameMm: levelMm, isCoarse: isPlaying && (design?.pours.length ?? 0) > 12 };
-  const faces = useFaces(shown, palette, [[{ key: "face", view, width, height, isLarge: true }], [top]], still);
+  const faces = useFaces(
+    shown,
+    palette,
+    [[{ key: "face", view, width, height, isLarge: other.sight === null }], [top]],
+    still,
+  );
   const besideFaces = useFaces(
     other.sight?.design ?? null,
     other.sight?.palette ?? palette,
     other.sight
-      ? [
-          [
-            {
-              key: "face",
-              view: other.sight.view,
-              width: other.sight.width,
-              height: other.sight.height,
-              isLarge: true,
-            },
-          ],
-        ]
+      ? [[{ key: "face", view: other.sight.view, width: other.sight.width, height: other.sight.height }]]
       : [],
     beside.startsWith("batch:") ? {} : still,
   );
   const { numbers, progress } = useNumbers(shown, bars.middlesMm, plan.portions.length);
+  // One after the other: each is measured in a worker of its own.
   const { numbers: besideNumbers, progress: besideProgress } = useNumbers(
-    other.sight?.design ?? null,
+    numbers && progress === null ? (other.sight?.design ?? null) : null,
     other.sight?.barsMm ?? bars.middlesMm,
     other.sight?.palette.length ?? 0,
   );
@@ -203,7 +199,7 @@ function SwirlStudio({ initial }: { initial: StoredBatch }) {
                 {other.sight && numbers && (
                   <PairNumbers
                     own={numbers}
-                    other={besideProgress === null ? besideNumbers : null}
+                    other={progress === null && besideProgress === null ? besideNumbers : null}
                     words={other.sight.words}
                   />
                 )}
