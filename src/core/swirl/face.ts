@@ -43,11 +43,23 @@ function blankOutside(design: CompiledDesign, points: Points): void {
 
 const sectionOf = (view: View) => (view.kind === "across" ? view.atMm : null);
 
+/** Room for the samples of one tile, and their places in the picture. */
+interface Room {
+  points: Points;
+  u: Float64Array;
+  v: Float64Array;
+}
+/** Rooms that pictures drawn to their end have left: dozens a second are drawn while something is dragged. */
+const spareRooms: Room[] = [];
+const MOST_SPARE = 4;
+const newRoom = (): Room => ({ points: createPoints(TILE), u: new Float64Array(TILE), v: new Float64Array(TILE) });
+
 /** Draws samples of one picture, a tile at a time. */
 class Drawing {
-  readonly points = createPoints(TILE);
-  private readonly u = new Float64Array(TILE);
-  private readonly v = new Float64Array(TILE);
+  private readonly room = spareRooms.pop() ?? newRoom();
+  readonly points = this.room.points;
+  private readonly u = this.room.u;
+  private readonly v = this.room.v;
   private readonly at = new Float64Array(3);
   private readonly mayLeave: boolean;
 
@@ -59,6 +71,11 @@ class Drawing {
     private readonly fineness: number,
   ) {
     this.mayLeave = view.kind === "tilted" || frame.origin[2] > design.levelMm;
+  }
+
+  /** Leaves the room to the next picture; nothing may be drawn afterwards. */
+  end(): void {
+    if (spareRooms.length < MOST_SPARE) spareRooms.push(this.room);
   }
 
   /** Writes the sample at picture position u,v (0..1 from the top left) into a slot. */
@@ -180,6 +197,7 @@ export function* drawIndices(
   const drawing = yield* drawingOf(design, view, { width, height }, fineness, frameMm);
   yield* drawPixels(drawing, image, chessPixels(width, height, 0));
   yield* drawPixels(drawing, image, fillBetween(image, chessPixels(width, height, 1)));
+  drawing.end();
   return image;
 }
 
@@ -236,6 +254,7 @@ export function* refineEdges(
     samples.set(drawing.points.colour.subarray(0, count * SUB.length), start * SUB.length);
     yield;
   }
+  drawing.end();
   return { pixels, samples };
 }
 
