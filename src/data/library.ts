@@ -2,6 +2,7 @@ import { randomUUID } from "node:crypto";
 import { and, asc, count, desc, eq, ilike, type SQL, sql } from "drizzle-orm";
 import { OILS } from "../core/formula/oils";
 import { LIBRARY, type LibraryDocument, type LibraryKind } from "../core/library/kinds";
+import { withLiquids } from "../core/plan/migrations";
 import { literally, type SaveResult } from "./batches";
 import type { Database } from "./open";
 import { type FormulaVersionRow, formulaVersions, type LibraryRow, libraryItems } from "./schema";
@@ -133,8 +134,42 @@ export const listFormulaVersions = (db: Database, formulaId: string): Promise<Fo
     .orderBy(desc(formulaVersions.version))
     .limit(200);
 
-/** Puts the oils that ship with Tundish into the library where they are missing; own changes stay. */
+/** Puts the oils that ship with Tundish into the library where they are missing or were never changed; own changes stay. */
 export async function ensureOils(db: Database): Promise<void> {
   const rows = OILS.map((o) => ({ kind: "oils" as const, id: o.id, name: o.name, document: o }));
   await db.insert(libraryItems).values(rows).onConflictDoNothing();
+  const untouched = await db
+    .select()
+    .from(libraryItems)
+    .where(and(eq(libraryItems.kind, "oils"), eq(libraryItems.version, 1)));
+  const shipped = new Map(OILS.map((o) => [o.id, o]));
+  for (const row of untouched) {
+    const oil = shipped.get(row.id);
+    if (oil && JSON.stringify(oil) !== JSON.stringify(row.document))
+      await db.update(libraryItems).set({ name: oil.name, document: oil }).where(isRow("oils", row.id));
+  }
+}
+
+/** Formulas kept by an older Tundish get several liquids in place of one milk; versions too. */
+export async function liftFormulas(db: Database): Promise<void> {
+  const isOld = (document: SQL | typeof libraryItems.document | typeof formulaVersions.document) =>
+    sql`${document} -> 'liquids' is null`;
+  const lifted = (document: unknown) =>
+    withLiquids(document as Record<string, unknown>) as unknown as LibraryDocument<"formulas">;
+  const items = await db
+    .select()
+    .from(libraryItems)
+    .where(and(eq(libraryItems.kind, "formulas"), isOld(libraryItems.document)));
+  for (const row of items)
+    await db
+      .update(libraryItems)
+      .set({ document: lifted(row.document) })
+      .where(isRow("formulas", row.id));
+  const versions = await db.select().from(formulaVersions).where(isOld(formulaVersions.document));
+  for (const row of versions) {
+    await db
+      .update(formulaVersions)
+      .set({ document: lifted(row.document) })
+      .where(and(eq(formulaVersions.formulaId, row.formulaId), eq(formulaVersions.version, row.version)));
+  }
 }

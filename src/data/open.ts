@@ -4,7 +4,7 @@ import { PGlite } from "@electric-sql/pglite";
 import { drizzle, type PgliteDatabase } from "drizzle-orm/pglite";
 import { migrate } from "drizzle-orm/pglite/migrator";
 import { summariseOldRows } from "./batches";
-import { ensureOils } from "./library";
+import { ensureOils, liftFormulas } from "./library";
 import { type DirectoryLock, lockDirectory } from "./lock";
 import * as schema from "./schema";
 
@@ -44,6 +44,7 @@ export async function openDatabase(directory: string): Promise<OpenDatabase> {
     const db = drizzle(client, { schema });
     await migrate(db, { migrationsFolder: migrationsFolder() });
     await ensureOils(db);
+    await liftFormulas(db);
     await summariseOldRows(db);
     return {
       db,

@@ -11,7 +11,8 @@ export interface StoredSettings {
 /** The studio's settings; the defaults, as version 0, until something has been saved. */
 export async function getSettings(db: Database): Promise<StoredSettings> {
   const [row] = await db.select().from(settings).where(eq(settings.id, 1));
-  const read = row && settingsSchema.safeParse(row.document);
+  // What an older Tundish did not know yet takes its default; the rest stays as it was set.
+  const read = row && settingsSchema.safeParse({ ...DEFAULT_SETTINGS, ...(row.document as object) });
   return read?.success
     ? { version: row.version, document: read.data }
     : { version: row?.version ?? 0, document: DEFAULT_SETTINGS };

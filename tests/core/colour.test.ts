@@ -11,9 +11,10 @@ import { applyEdit } from "../../src/core/plan/edits/edit";
 import { computeMasses } from "../../src/core/plan/masses";
 import { newPlan, plainColourant } from "../../src/core/plan/newPlan";
 import type { Plan } from "../../src/core/plan/schema";
+import { rateBase } from "../../src/core/units/dose";
 import { COLOURANTS, SCENTS } from "../../src/data/demo/library";
 
-const base = { baseHex: "#f5eee0", oilsPerBaseG: 0.7, stains: [] };
+const base = { baseHex: "#f5eee0", doseBase: rateBase(0.7), stains: [] };
 const mix = (...colourants: ReturnType<typeof plainColourant>[]) => mixHex({ ...base, colourants }, "cured");
 const dosed = (c: ReturnType<typeof plainColourant>, times: number) => ({
   ...c,
@@ -47,8 +48,8 @@ describe("mixing", () => {
 
   it("a dispersion dose holds only its part of powder", () => {
     const powder = { ...red, dose: { amount: 1, basis: "g/100g-oils" as const } };
-    expect(powderGPer100gOils({ ...powder, isDispersion: true }, 0.7)).toBeCloseTo(0.25, 9);
-    expect(powderGPer100gOils(powder, 0.7)).toBeCloseTo(1, 9);
+    expect(powderGPer100gOils({ ...powder, isDispersion: true }, rateBase(0.7))).toBeCloseTo(0.25, 9);
+    expect(powderGPer100gOils(powder, rateBase(0.7))).toBeCloseTo(1, 9);
   });
 
   it("patches of several doses are met at their doses", () => {

@@ -13,6 +13,7 @@ import { judgePairs, pairWords } from "../../src/core/colour/judge";
 import { COLOURANT_KIND_IDS } from "../../src/core/colour/kinds";
 import { blendHex, channelsOf, lightness, mixHex } from "../../src/core/colour/mix";
 import { plainColourant } from "../../src/core/plan/newPlan";
+import { rateBase } from "../../src/core/units/dose";
 
 const n = (min: number, max: number) => fc.double({ min, max, noNaN: true, noDefaultInfinity: true });
 const hex = fc.integer({ min: 0, max: 0xffffff }).map((v) => `#${v.toString(16).padStart(6, "0")}`);
@@ -22,7 +23,7 @@ describe("colours", () => {
     .tuple(fc.constantFrom(...COLOURANT_KIND_IDS), hex)
     .map(([kind, h]) => plainColourant("c1", "C", kind, h));
   const mixed = (baseHex: string, colourants: ReturnType<typeof plainColourant>[]) =>
-    mixHex({ baseHex, colourants, oilsPerBaseG: 0.7, stains: [] }, "cured");
+    mixHex({ baseHex, colourants, doseBase: rateBase(0.7), stains: [] }, "cured");
 
   /** A batter is never black, and darker than this nothing is told apart. */
   const DARKEST = 0x24;

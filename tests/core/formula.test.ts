@@ -7,6 +7,7 @@ import type { FormulaFields } from "../../src/core/formula/formulaSchema";
 import { oilSchema } from "../../src/core/formula/oilSchema";
 import { OILS, sapKoh, sapNaoh } from "../../src/core/formula/oils";
 import { statedWater, waterMassG } from "../../src/core/formula/water";
+import { liquid } from "../support/liquids";
 
 const olive = (superfatPct: number, purity = 100) => ({
   oils: [{ id: "l1", oilId: "olive", sharePct: 100 }],
@@ -14,7 +15,7 @@ const olive = (superfatPct: number, purity = 100) => ({
   lye: { purityPct: purity, kohSharePct: 0, kohPurityPct: 90, coversAcids: true },
   water: { method: "concentration" as const, value: 33 },
   iceSharePct: 0,
-  milk: null as FormulaFields["milk"],
+  liquids: [] as FormulaFields["liquids"],
   additives: [] as FormulaFields["additives"],
 });
 const additive = (kind: AdditiveId, amount: number): FormulaFields["additives"] => [
@@ -127,18 +128,18 @@ describe("milk and ice", () => {
 
   it("goat milk for all of the liquid: 87 % of it is the water that the lye needs, 4 % is fat", () => {
     const plain = formulaPerGram(olive(5))!;
-    const f = formulaPerGram({ ...olive(5), milk: { kind: "goat", sharePct: 100, when: "frozen-in-lye" } })!;
-    expect(f.milkG).toBeCloseTo(plain.waterG / 0.87, 9);
+    const f = formulaPerGram({ ...olive(5), liquids: [liquid("goat", 100, "frozen-in-lye")] })!;
+    expect(f.liquidG).toBeCloseTo(plain.waterG / 0.87, 9);
     expect(f.waterG).toBeCloseTo(0, 9);
     expect(f.lyeConcentrationPct).toBeCloseTo(33, 9);
-    expect(f.milkFatG).toBeCloseTo(0.04 * f.milkG, 9);
+    expect(f.liquids[0].fatG).toBeCloseTo(0.04 * f.liquidG, 9);
     const superfat = effectiveSuperfatPct(f.pureAlkaliG, f.fullAlkaliG, f.otherFatAlkaliG);
     expect(superfat).toBeGreaterThan(6);
     expect(superfat).toBeLessThan(7);
   });
 
   it("milk at emulsion leaves the lye in the plain water alone: strong, and said so", () => {
-    const f = formulaPerGram({ ...olive(5), milk: { kind: "cow", sharePct: 50, when: "at-emulsion" } })!;
+    const f = formulaPerGram({ ...olive(5), liquids: [liquid("cow", 50, "at-emulsion")] })!;
     expect(f.solutionPct).toBeCloseTo((100 * f.lyeG) / (f.lyeG + f.waterG), 9);
     expect(f.solutionPct).toBeGreaterThan(45);
   });

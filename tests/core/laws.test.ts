@@ -5,7 +5,7 @@ import { formulaPerGram } from "../../src/core/formula/formula";
 import { OILS } from "../../src/core/formula/oils";
 import { statedWater, waterMassG } from "../../src/core/formula/water";
 import { compartmentCount, compartmentsOf } from "../../src/core/mould/compartments";
-import { fillMassG, levelMm, volumeMl } from "../../src/core/mould/mould";
+import { levelMm, tiltedVolumeMl, volumeMl } from "../../src/core/mould/mould";
 import { plainBatter, plainScent } from "../../src/core/plan/newPlan";
 import { classNear, SCENT_CLASS_IDS, SCENT_CLASSES, type ScentClassId } from "../../src/core/scent/classes";
 import { loadPctOfOils, scentEffect } from "../../src/core/scent/effect";
@@ -14,6 +14,7 @@ import { checkLimits, limitOf } from "../../src/core/scent/limits";
 import type { Scent } from "../../src/core/scent/scentSchema";
 import { readStretches, STRETCHES, stretchesOf } from "../../src/core/swirl/stretches";
 import { STAGES, stageName } from "../../src/core/trace/stages";
+import { rateBase } from "../../src/core/units/dose";
 
 const n = (min: number, max: number) => fc.double({ min, max, noNaN: true, noDefaultInfinity: true });
 const scentClass = fc.constantFrom(...SCENT_CLASS_IDS);
@@ -31,8 +32,12 @@ describe("a scent in a cup", () => {
 
   it("does nothing at no dose, and what its class says at the dose of the classes", () => {
     for (const c of SCENT_CLASSES) {
-      expect(scentEffect(plainScent("S", c.id, 0), 0.7)).toMatchObject({ jumpSteps: 0, rateFactor: 1, heatC: 0 });
-      const full = scentEffect(plainScent("S", c.id, 4.5), 0.7);
+      expect(scentEffect(plainScent("S", c.id, 0), rateBase(0.7))).toMatchObject({
+        jumpSteps: 0,
+        rateFactor: 1,
+        heatC: 0,
+      });
+      const full = scentEffect(plainScent("S", c.id, 4.5), rateBase(0.7));
       near(full.rateFactor, c.rateFactor);
       near(full.jumpSteps, c.jumpSteps);
       near(full.heatC, c.heatC);
@@ -42,7 +47,7 @@ describe("a scent in a cup", () => {
   it("two doses multiply, jumps and heat add", () => {
     fc.assert(
       fc.property(scentClass, n(0, 4), n(0, 4), (c, a, b) => {
-        const [one, two, both] = [a, b, a + b].map((amount) => scentEffect(plainScent("S", c, amount), 0.7));
+        const [one, two, both] = [a, b, a + b].map((amount) => scentEffect(plainScent("S", c, amount), rateBase(0.7)));
         near(both.rateFactor, one.rateFactor * two.rateFactor);
         near(both.jumpSteps, one.jumpSteps + two.jumpSteps);
         near(both.heatC, one.heatC + two.heatC);
@@ -54,13 +59,13 @@ describe("a scent in a cup", () => {
     fc.assert(
       fc.property(scentClass, scentClass, n(1, 99), (a, b, share) => {
         near(
-          scentEffect(blend([a, a], [share, 100 - share]), 0.7).rateFactor,
-          scentEffect(plainScent("S", a, 4.5), 0.7).rateFactor,
+          scentEffect(blend([a, a], [share, 100 - share]), rateBase(0.7)).rateFactor,
+          scentEffect(plainScent("S", a, 4.5), rateBase(0.7)).rateFactor,
         );
         const [low, high] = [a, b]
-          .map((c) => scentEffect(plainScent("S", c, 4.5), 0.7).rateFactor)
+          .map((c) => scentEffect(plainScent("S", c, 4.5), rateBase(0.7)).rateFactor)
           .sort((x, y) => x - y);
-        const mixed = scentEffect(blend([a, b], [share, 100 - share]), 0.7).rateFactor;
+        const mixed = scentEffect(blend([a, b], [share, 100 - share]), rateBase(0.7)).rateFactor;
         expect(mixed).toBeGreaterThanOrEqual(low - 1e-9);
         expect(mixed).toBeLessThanOrEqual(high + 1e-9);
       }),
@@ -71,7 +76,7 @@ describe("a scent in a cup", () => {
     fc.assert(
       fc.property(n(0.1, 6), n(0.4, 0.9), (amount, oilsPerBaseG) => {
         const scent = { ...plainScent("S", "mild", amount), load: { amount, base: "batter" as const } };
-        near(loadPctOfOils(scent, oilsPerBaseG) * oilsPerBaseG, amount);
+        near(loadPctOfOils(scent, rateBase(oilsPerBaseG)) * oilsPerBaseG, amount);
       }),
     );
   });
@@ -149,16 +154,28 @@ describe("evidence of a scent", () => {
 describe("moulds", () => {
   it("a fill and its level belong together", () => {
     fc.assert(
+      fc.property(n(50, 900), n(30, 400), n(20, 200), n(5, 100), (lengthMm, widthMm, heightMm, fillPct) => {
+        const mould = { lengthMm, widthMm, heightMm };
+        near(levelMm(mould, (volumeMl(mould) * fillPct) / 100), (heightMm * fillPct) / 100, 1e-9);
+      }),
+    );
+  });
+
+  it("a tilted mould holds all when level, less the steeper it stands, and a triangle of it on end", () => {
+    fc.assert(
       fc.property(
         n(50, 900),
         n(30, 400),
         n(20, 200),
-        n(5, 100),
-        n(0.8, 1.2),
-        (lengthMm, widthMm, heightMm, fillPct, density) => {
+        n(0, 80),
+        n(0.1, 8),
+        (lengthMm, widthMm, heightMm, angle, more) => {
           const mould = { lengthMm, widthMm, heightMm };
-          near(levelMm(mould, fillMassG(mould, fillPct, density), density), (heightMm * fillPct) / 100, 1e-9);
-          near(fillMassG(mould, 100, 1), volumeMl(mould));
+          near(tiltedVolumeMl(mould, 0), volumeMl(mould));
+          expect(tiltedVolumeMl(mould, angle + more)).toBeLessThan(tiltedVolumeMl(mould, angle));
+          // The surface meets the low rim: at the angle of the diagonal exactly half is left.
+          const diagonal = (Math.atan(heightMm / widthMm) * 180) / Math.PI;
+          near(tiltedVolumeMl(mould, diagonal), volumeMl(mould) / 2, 1e-6);
         },
       ),
     );
@@ -220,7 +237,7 @@ describe("formulas", () => {
         const one = of(1, superfatPct);
         near(of(2, superfatPct).lyeG, one.lyeG);
         expect(of(1, superfatPct + 2).lyeG).toBeLessThan(one.lyeG);
-        near(one.baseG, 1 + one.lyeG + one.waterG + one.milkG + one.additiveG);
+        near(one.baseG, 1 + one.lyeG + one.waterG + one.liquidG + one.additiveG);
         near(one.lyeG, one.naohG + one.kohG);
       }),
     );

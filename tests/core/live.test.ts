@@ -83,7 +83,7 @@ describe("how fast cups run by what was seen", () => {
       expect(now).toBeLessThanOrEqual(before * 1.05);
       before = now;
     }
-    const wrong: RecordEvent = { kind: "traceCheck", id: "wrong", atS: 900, portionId: "p2", trace: 4.4 };
+    const wrong: RecordEvent = { kind: "traceCheck", id: "wrong", atS: 900, portionId: "p2", trace: 4.4, answer: null };
     const ten = withChecks(10);
     const mistaken: Plan = { ...ten, record: { ...ten.record, events: [...ten.record.events, wrong] } };
     const takenBack: Plan = {
@@ -96,7 +96,7 @@ describe("how fast cups run by what was seen", () => {
 
   it("a check of a thing that is not there moves nothing", () => {
     const lived = until(livedThrough(plan, {}, exactEye, 6), middle());
-    const stray: RecordEvent = { kind: "traceCheck", id: "x", atS: 500, portionId: "gone", trace: 4 };
+    const stray: RecordEvent = { kind: "traceCheck", id: "x", atS: 500, portionId: "gone", trace: 4, answer: null };
     const with_: Plan = { ...lived, record: { ...lived.record, events: [...lived.record.events, stray] } };
     const [a, b] = [posteriorOf(lived, masses), posteriorOf(with_, masses)];
     for (const [i, m] of a.mean.entries()) expect(b.mean[i]).toBeCloseTo(m, 9);

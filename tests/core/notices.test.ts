@@ -9,6 +9,7 @@ import { METRIC, US } from "../../src/core/units/quantities";
 import { MOULDS, SCENTS, TOOLS } from "../../src/data/demo/library";
 import { demoBatches } from "../../src/data/demo/studio";
 import { planOfFamily } from "../../tools/familyPlans";
+import { liquid } from "../support/liquids";
 
 /** What is said of a plan next to a field and below it, level first. */
 const said = (plan: Plan, field: string, units = METRIC): string =>
@@ -51,8 +52,14 @@ describe("what is said of a formula, next to the field that causes it", () => {
     ["water at 8 % of the oils", water("percentOfOils", 8), "water", /^block/],
     ["lye at 42 %", water("concentration", 42), "water", /^ask: .*shortens the working time/],
     ["lye at 22 %", water("concentration", 22), "water", /^ask: .*slow unmould/],
-    ["nearly all water as ice", { iceSharePct: 80 }, "iceSharePct", /^ask: .*too little water/],
-    ["milk frozen", { milk: { kind: "goat", sharePct: 50, when: "frozen-in-lye" } }, "milk", /^hint: .*under 25 °C/],
+    [
+      "nearly all water as ice",
+      { iceSharePct: 80 },
+      "iceSharePct",
+      /^ask: Until it melts the lye has only .* a spoonful at a time/,
+    ],
+    ["milk frozen", { liquids: [liquid("goat", 50, "frozen-in-lye")] }, "liquids.q1", /^hint: .*under 30 °C/],
+    ["milk into hot lye", { liquids: [liquid("goat", 50, "with-lye")] }, "liquids.q1", /^ask: .*freeze it into cubes/],
     ["superfat 2.9 %", { superfatPct: 2.9 }, "superfatPct", /^ask: Superfat 2\.9 %/],
     ["superfat below zero", { superfatPct: -1 }, "superfatPct", /^block/],
     ["superfat 10.5 %", { superfatPct: 10.5 }, "superfatPct", /^ask: .*salt bars apart/],

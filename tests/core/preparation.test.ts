@@ -16,6 +16,7 @@ import { checkLimits } from "../../src/core/scent/limits";
 import { equalLevels, eyeballMarks } from "../../src/core/split/eyeball";
 import { openItems } from "../../src/core/weighup/weighUp";
 import { FORMULAS, MOULDS, SCENTS, TOOLS } from "../../src/data/demo/library";
+import { liquid } from "../support/liquids";
 
 const find = (id: string) => ({ id, document: SCENTS[id] });
 const said = (plan: Plan, field: string) =>
@@ -84,12 +85,7 @@ describe("warnings of the formula", () => {
     ["superfat 0 %", { superfatPct: 0 }, "superfatPct", /block/],
     ["superfat 15 %", { superfatPct: 15 }, "superfatPct", /ask: .*salt bars apart/],
     ["an oil without SAP", { oils: [{ id: "l1", oilId: "moondust", sharePct: 100 }] }, "oils", /block: No SAP value/],
-    [
-      "milk held back too much",
-      { milk: { kind: "cow", sharePct: 70, when: "at-emulsion" } },
-      "milk",
-      /block: .*above 50 %/,
-    ],
+    ["milk held back too much", { liquids: [liquid("cow", 70, "at-emulsion")] }, "liquids", /block: .*above 50 %/],
     [
       "three times the charcoal",
       { additives: [{ id: "a1", kind: "charcoal", label: "", dose: { amount: 5, basis: "g/100g-oils" } }] },
@@ -118,7 +114,7 @@ describe("formulas of the library", () => {
     expect(isSameFormula(taken.batter, FORMULAS["f-slow"])).toBe(true);
     expect(isSameFormula({ ...taken.batter, superfatPct: 7 }, FORMULAS["f-slow"])).toBe(false);
     const plan = { ...newPlan("F", 1), batters: [taken.batter] };
-    expect(giveFormula(plan, taken.batter, "Again").oils).toEqual(FORMULAS["f-slow"].oils);
+    expect(giveFormula(plan, taken.batter, "Again", undefined).oils).toEqual(FORMULAS["f-slow"].oils);
   });
 });
 

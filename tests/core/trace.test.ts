@@ -12,6 +12,7 @@ import {
   Vessels,
 } from "../../src/core/trace/cup";
 import { meetingOf } from "../../src/core/trace/meeting";
+import { rateBase } from "../../src/core/units/dose";
 
 /** One cup on its own clock. */
 class Cup extends Vessels {
@@ -50,7 +51,7 @@ function minutesTo(trace: number, setting: Partial<Setting>): number {
   for (let t = 0; t < 3 * 3600; t += 5) {
     if (cup.s >= trace) return t / 60;
     if (s.scent && t === s.scentAtS) {
-      const e = scentEffect(plainScent("S", s.scent, 4.5), 0.7);
+      const e = scentEffect(plainScent("S", s.scent, 4.5), rateBase(0.7));
       cup.addScent(0, e.jumpSteps, e.rateFactor, e.heatC);
     }
     cup.pass(5);

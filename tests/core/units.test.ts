@@ -1,6 +1,6 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { DOSE_BASIS_IDS, dosePerOilG, restateDose } from "../../src/core/units/dose";
+import { DOSE_BASIS_IDS, dosePerOilG, rateBase, restateDose } from "../../src/core/units/dose";
 import {
   inPreferredUnit,
   METRIC,
@@ -130,15 +130,15 @@ describe("texts that are cut", () => {
 });
 
 describe("doses", () => {
-  const context = { oilsPerBaseG: 0.7, bulkDensityGPerMl: 0.5 };
+  const context = { ...rateBase(0.7), oilsG: 400 };
   it("a teaspoon of mica per pound of oils is 0.543 g per 100 g", () => {
-    expect(100 * dosePerOilG({ amount: 1, basis: "tsp/lb-oils" }, context)).toBeCloseTo(0.5433, 3);
+    expect(100 * dosePerOilG({ amount: 1, basis: "tsp/lb-oils" }, context, 0.5)).toBeCloseTo(0.5433, 3);
   });
   it("1 g per 100 g of batter is 1.43 g per 100 g of oils at 70 % oils", () => {
-    expect(100 * dosePerOilG({ amount: 1, basis: "g/100g-batter" }, context)).toBeCloseTo(1.4286, 3);
+    expect(100 * dosePerOilG({ amount: 1, basis: "g/100g-batter" }, context, 0.5)).toBeCloseTo(1.4286, 3);
   });
   it("1 g per lb of oils is 0.2205 g per 100 g", () => {
-    expect(100 * dosePerOilG({ amount: 1, basis: "g/lb-oils" }, context)).toBeCloseTo(0.22046, 4);
+    expect(100 * dosePerOilG({ amount: 1, basis: "g/lb-oils" }, context, 0.5)).toBeCloseTo(0.22046, 4);
   });
   it("convert between all bases and back", () => {
     const basis = fc.constantFrom(...DOSE_BASIS_IDS);
@@ -150,11 +150,12 @@ describe("doses", () => {
         basis,
         n(0.4, 0.9),
         n(0.1, 2),
-        (amount, from, to, oilsPerBaseG, bulkDensityGPerMl) => {
-          const c = { oilsPerBaseG, bulkDensityGPerMl };
-          const there = restateDose({ amount, basis: from }, to, c);
-          expect(restateDose(there, from, c).amount).toBeCloseTo(amount, 8);
-          expect(dosePerOilG(there, c)).toBeCloseTo(dosePerOilG({ amount, basis: from }, c), 10);
+        n(5, 5000),
+        (amount, from, to, oilsPerBaseG, density, oilsG) => {
+          const c = { ...rateBase(oilsPerBaseG), oilsG };
+          const there = restateDose({ amount, basis: from }, to, c, density);
+          expect(restateDose(there, from, c, density).amount).toBeCloseTo(amount, 8);
+          expect(dosePerOilG(there, c, density)).toBeCloseTo(dosePerOilG({ amount, basis: from }, c, density), 10);
         },
       ),
     );

@@ -38,12 +38,13 @@ describe("the weigh-up sheet of any plan", () => {
         near(sumOf(items, "lye:b1:naoh"), m.naohG);
         near(sumOf(items, "lye:b1:koh"), m.kohG);
         near(sumOf(items, "lye:b1:water") + sumOf(items, "lye:b1:ice"), m.waterG);
-        near(sumOf(items, "lye:b1:milk"), m.milkG);
-        near(sumOf(items, "additive:b1:"), m.additiveG);
+        near(sumOf(items, "lye:b1:q"), m.liquidG);
+        near(sumOf(items, "additive:b1:"), m.additiveG + m.lateAdditiveG);
         near(sumOf(items, "target:"), m.baseG);
         for (const p of masses!.portions) {
           near(sumOf(items, `scent:${p.id}`), p.scentG);
-          near(sumOf(items, `additive:${p.id}:`), p.additiveG);
+          const own = p.additives.filter((a) => a.from === "cup").reduce((sum, a) => sum + a.massG, 0);
+          near(sumOf(items, `additive:${p.id}:`), own);
         }
         near(sumOf(items, "scent:b1"), m.scentG);
         for (const i of items.filter((x) => ["oils", "lye", "scents"].includes(x.stage) && x.massG !== null))
@@ -83,7 +84,9 @@ describe("the weigh-up sheet of any plan", () => {
         expect(items[0].isSafety).toBe(true);
         for (const i of items) {
           expect(`${i.detail} ${i.caution ?? ""}`).not.toMatch(/undefined|NaN|Infinity|null/);
-          if (["oils", "lye", "scents", "targets"].includes(i.stage)) expect(i.spoonDensityGPerMl).toBeNull();
+          const isPowder = i.id.startsWith("additive:");
+          if (["oils", "lye", "scents", "targets"].includes(i.stage) && !isPowder)
+            expect(i.spoonDensityGPerMl).toBeNull();
         }
       }),
       { numRuns: 40 },

@@ -38,8 +38,8 @@ test("the whole formula: weights, mixed lye, milk, additives, an order by a date
   await expect(drawer.getByRole("radio", { name: "to total oils" })).toBeChecked();
   await drawer.getByLabel("KOH part of the alkali").fill("10");
   await expect(drawer.getByText("KOH", { exact: true })).toBeVisible();
-  await drawer.getByLabel("Milk").selectOption("goat");
-  await expect(page.getByText(/Freeze the milk into cubes/).first()).toBeVisible();
+  await drawer.getByLabel("Add a liquid in place of water").selectOption("goat");
+  await expect(page.getByText(/Freeze the goat's milk into cubes/).first()).toBeVisible();
   await drawer.getByLabel("Add an additive").selectOption("sodium-lactate");
   await expect(drawer.getByText("sodium lactate 60 %").first()).toBeVisible();
   await drawer.getByLabel("Rate of sodium lactate 60 %", { exact: true }).fill("30");

@@ -1,13 +1,13 @@
 import fc from "fast-check";
 import { COLOURANT_KIND_IDS } from "../../src/core/colour/kinds";
 import { ADDITIVE_IDS } from "../../src/core/formula/additives";
-import { MILK_IDS } from "../../src/core/formula/milk";
+import { LIQUID_IDS, liquidRow } from "../../src/core/formula/liquids";
 import { OILS } from "../../src/core/formula/oils";
 import { newPlan, plainPart } from "../../src/core/plan/newPlan";
 import type { Operation, Plan, Portion } from "../../src/core/plan/schema";
 import { SCENT_CLASS_IDS } from "../../src/core/scent/classes";
 import type { Scent } from "../../src/core/scent/scentSchema";
-import { DOSE_BASIS_IDS } from "../../src/core/units/dose";
+import { DOSE_BASIS_IDS, type DoseBasis, isWhole } from "../../src/core/units/dose";
 
 const number = (min: number, max: number) => fc.double({ min, max, noNaN: true, noDefaultInfinity: true });
 const words = fc.string({ minLength: 1, maxLength: 20 }).map((s) => `n${s.replace(/(?![\t\n\r])\p{Cc}|\p{Cs}/gu, "")}`);
@@ -66,13 +66,30 @@ const portion = fc.record({
   colourants,
   additives,
 });
-const milk = fc.option(
+const liquids = fc.array(
   fc.record({
-    kind: fc.constantFrom(...MILK_IDS),
-    sharePct: number(0, 100),
-    when: fc.constantFrom("frozen-in-lye", "at-emulsion"),
+    kind: fc.constantFrom(...LIQUID_IDS),
+    label: fc.constant(""),
+    sharePct: number(0, 50),
+    when: fc.constantFrom("with-lye", "frozen-in-lye", "at-emulsion"),
   }),
+  { maxLength: 2 },
 );
+
+/** The same plan with every dose in all as the same number of grams per 100 g of oils. */
+export function byRateOnly(plan: Plan): Plan {
+  const dose = <T extends { dose: { amount: number; basis: DoseBasis } }>(x: T): T =>
+    isWhole(x.dose.basis) ? { ...x, dose: { amount: Math.min(3, x.dose.amount), basis: "g/100g-oils" } } : x;
+  return {
+    ...plan,
+    batters: plan.batters.map((b) => ({ ...b, additives: b.additives.map(dose) })),
+    portions: plan.portions.map((p) => ({
+      ...p,
+      colourants: p.colourants.map(dose),
+      additives: p.additives.map(dose),
+    })),
+  };
+}
 
 /** Plans whose shares close and whose pours use every cup and every kept-back part up. */
 export const arbitraryPlan: fc.Arbitrary<Plan> = fc
@@ -93,7 +110,7 @@ export const arbitraryPlan: fc.Arbitrary<Plan> = fc
       coversAcids: fc.boolean(),
     }),
     iceSharePct: number(0, 60),
-    milk,
+    liquids,
     additives,
     batterScent: scent,
     toolLossPct: number(0, 5),
@@ -123,6 +140,7 @@ export const arbitraryPlan: fc.Arbitrary<Plan> = fc
       name: p.name,
       sharePct: Math.min(100, (100 * p.weight) / totalCups),
       takesRest: i === 0,
+      onlyMouldId: null,
       keptBackPct: p.keptBackPct,
       pipingPct: p.pipingPct,
       samplePct: p.samplePct,
@@ -165,7 +183,11 @@ export const arbitraryPlan: fc.Arbitrary<Plan> = fc
           startTemperatureC: v.startTemperatureC,
           lye: v.lye,
           iceSharePct: v.iceSharePct,
-          milk: v.milk as Plan["batters"][0]["milk"],
+          liquids: v.liquids.map((l, k) => ({
+            ...l,
+            id: `q${k + 1}`,
+            composition: liquidRow(l.kind).composition,
+          })) as Plan["batters"][0]["liquids"],
           additives: v.additives.map((a, k) => ({ ...a, id: `a${k + 1}` })),
           scent: v.batterScent,
           bowl: v.bowl ? { tareG: v.bowl.tareG, grossG: v.bowl.tareG + v.bowl.batterG } : { tareG: null, grossG: null },

@@ -27,7 +27,14 @@ export function livedThrough(plan: Plan, truth: Record<string, number>, random: 
     const cup = plan.portions.find((p) => p.scent && k % 2 === 0) ?? quiet[Math.floor(k / 2) % quiet.length];
     const atS = first + ((timeline.endS - first) * (k + 0.5)) / checks;
     const seen = traceAt(timeline.curves.find((c) => c.id === cup.id)!.points, atS) + 0.25 * gaussian();
-    events.push({ kind: "traceCheck", id: `c${k}`, atS, portionId: cup.id, trace: Math.min(5, Math.max(1, seen)) });
+    events.push({
+      kind: "traceCheck",
+      id: `c${k}`,
+      atS,
+      portionId: cup.id,
+      trace: Math.min(5, Math.max(1, seen)),
+      answer: null,
+    });
   }
   return { ...plan, record: { ...plan.record, startedAt: "2026-11-24T10:00:00.000Z", events } };
 }

@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { doseSchema } from "../formula/formulaSchema";
+import { doseSchema, rateSchema } from "../formula/formulaSchema";
 import { hexColour, id, name, text, within } from "../units/fields";
 import { COLOURANT_KIND_IDS } from "./kinds";
 
@@ -21,7 +21,7 @@ const carrier = z.strictObject({ kind: z.enum(["oil", "water", "none"]), gPerG: 
 export const colourantFields = {
   name: name(60),
   kind: z.enum(COLOURANT_KIND_IDS),
-  dose: doseSchema,
+  dose: rateSchema,
   /** True: the dose counts powder and carrier together, as of a stock dispersion. */
   isDispersion: z.boolean(),
   carrier,
@@ -31,7 +31,12 @@ export const colourantFields = {
 };
 
 /** A colourant in a cup. */
-export const portionColourantSchema = z.strictObject({ id, libraryId: id.nullable(), ...colourantFields });
+export const portionColourantSchema = z.strictObject({
+  id,
+  libraryId: id.nullable(),
+  ...colourantFields,
+  dose: doseSchema,
+});
 
 /** A colourant of the library. */
 export const colourantSchema = z.strictObject({

@@ -1,5 +1,5 @@
 import { converter, formatHex } from "culori";
-import { dosePerOilG } from "../units/dose";
+import { type DoseBase, dosePerOilG } from "../units/dose";
 import type { ColourTime, Patch, PortionColourant } from "./colourantSchema";
 import { colourantKind } from "./kinds";
 
@@ -46,10 +46,29 @@ export function blendHex(parts: readonly { hex: string; weight: number }[]): str
   return hexOf(ks);
 }
 
+type Dispersed = Pick<PortionColourant, "kind" | "isDispersion" | "carrier" | "bulkDensityGPerMl">;
+
+/** Grams of carrier that go with a gram of powder. */
+export const carrierPerG = (c: Pick<PortionColourant, "carrier">): number =>
+  c.carrier.kind === "none" ? 0 : c.carrier.gPerG;
+
+/** Density of the liquids that powders are dispersed in, g/mL. */
+const CARRIER_G_PER_ML = { oil: 0.92, water: 1, none: 1 } as const;
+
+/**
+ * Density of what is dosed, g/mL: of the loose powder, or of the stock dispersion (volumes of grains and carrier added up). The one figure for every
+ * spoon of it, wherever it is said.
+ */
+export function dosedDensity(c: Dispersed): number {
+  const carrier = carrierPerG(c);
+  if (!c.isDispersion || carrier === 0) return c.bulkDensityGPerMl;
+  return (1 + carrier) / (1 / colourantKind(c.kind).solidDensityGPerMl + carrier / CARRIER_G_PER_ML[c.carrier.kind]);
+}
+
 /** Grams of powder per 100 g of oils of a colourant in a cup: carrier left out. */
-export function powderGPer100gOils(c: PortionColourant, oilsPerBaseG: number): number {
-  const stated = 100 * dosePerOilG(c.dose, { oilsPerBaseG, bulkDensityGPerMl: c.bulkDensityGPerMl });
-  return c.isDispersion ? stated / (1 + c.carrier.gPerG) : stated;
+export function powderGPer100gOils(c: PortionColourant, base: DoseBase): number {
+  const stated = 100 * dosePerOilG(c.dose, base, dosedDensity(c));
+  return c.isDispersion ? stated / (1 + carrierPerG(c)) : stated;
 }
 
 const PATCH_BASE = channelsOf(PATCH_BASE_HEX);
@@ -84,7 +103,7 @@ export interface Stain {
 export interface MixInput {
   baseHex: string;
   colourants: readonly PortionColourant[];
-  oilsPerBaseG: number;
+  doseBase: DoseBase;
   stains: readonly Stain[];
 }
 
@@ -97,7 +116,7 @@ export function mixHex(input: MixInput, time: ColourTime): string {
     for (let i = 0; i < 3; i++) ks[i] += stain.share * Math.max(0, full[i] - PATCH_BASE[i]);
   }
   for (const c of input.colourants) {
-    const dose = powderGPer100gOils(c, input.oilsPerBaseG);
+    const dose = powderGPer100gOils(c, input.doseBase);
     if (dose <= 0) continue;
     const kind = colourantKind(c.kind);
     const scatterPerG = kind.scatter / kind.usualGPer100gOils;

@@ -1,7 +1,8 @@
+import type { DoseBase } from "../units/dose";
 import type { Colourant, PortionColourant } from "./colourantSchema";
 import { colourDifference } from "./difference";
 import { colourantKind } from "./kinds";
-import { mixHex } from "./mix";
+import { carrierPerG, mixHex } from "./mix";
 
 /** A mix of one or two colourants that comes near a wished colour. */
 export interface WishedMix {
@@ -16,7 +17,7 @@ const inCup = (libraryId: string, row: Colourant, id: string, doses: number): Po
   const { name, kind, isDispersion, carrier, bulkDensityGPerMl, patches } = row;
   const usual = colourantKind(kind).usualGPer100gOils;
   const powder = usual * doses;
-  const amount = Number((isDispersion ? powder * (1 + carrier.gPerG) : powder).toPrecision(3));
+  const amount = Number((isDispersion ? powder * (1 + carrierPerG(row)) : powder).toPrecision(3));
   return {
     id,
     libraryId,
@@ -38,7 +39,7 @@ const inCup = (libraryId: string, row: Colourant, id: string, doses: number): Po
 export function mixesFor(
   wishedHex: string,
   rows: readonly { id: string; row: Colourant }[],
-  base: { baseHex: string; oilsPerBaseG: number },
+  base: { baseHex: string; doseBase: DoseBase },
   most = 3,
 ): WishedMix[] {
   const found: WishedMix[] = [];

@@ -1,4 +1,4 @@
-import { type Dose, dosePerOilG } from "../units/dose";
+import { type Dose, type DoseBase, dosePerOilG } from "../units/dose";
 
 /** When an additive goes in, in the order of the work, and what to say of it. */
 export const ADDITIVE_TIMES = {
@@ -103,6 +103,16 @@ const byId = new Map<AdditiveId, AdditiveRow<AdditiveId>>(ADDITIVES.map((a) => [
 
 export const additiveRow = (id: AdditiveId): AdditiveRow<AdditiveId> => byId.get(id)!;
 
+/** Density of what stays undissolved in the batter, g/mL (handbook values); others take the batter's own. */
+const SOLID_G_PER_ML: Partial<Record<AdditiveId, number>> = {
+  salt: 2.16,
+  clay: 2.6,
+  charcoal: 2,
+  "titanium-dioxide": 4.2,
+  oatmeal: 1.4,
+};
+export const solidDensity = (id: AdditiveId): number | null => SOLID_G_PER_ML[id] ?? null;
+
 /** Salt from this rate on makes a salt bar, g per 100 g of oils. */
 export const SALT_BAR_FROM = 25;
 
@@ -111,14 +121,24 @@ export interface AdditiveDose {
   dose: Dose;
 }
 
-/** Grams of an additive per gram of oils. */
-export const additivePerOilG = (a: AdditiveDose, oilsPerBaseG: number): number =>
-  dosePerOilG(a.dose, { oilsPerBaseG, bulkDensityGPerMl: additiveRow(a.kind).bulkDensityGPerMl });
+/** Stirred into the coloured cups: no part of the bowl at the split. */
+export const isLate = (id: AdditiveId): boolean => additiveRow(id).when === "after-colour";
 
-/** Factor on the rate: paceFactor to the power of usual doses. */
-export function additivePace(additives: readonly AdditiveDose[], oilsPerBaseG: number): number {
-  return additives.reduce((factor, a) => {
-    const known = additiveRow(a.kind);
-    return factor * known.paceFactor ** ((100 * additivePerOilG(a, oilsPerBaseG)) / known.usualGPer100gOils);
-  }, 1);
-}
+/** Grams of an additive per gram of oils. */
+export const additivePerOilG = (a: AdditiveDose, base: DoseBase): number =>
+  dosePerOilG(a.dose, base, additiveRow(a.kind).bulkDensityGPerMl);
+
+/** Most usual doses that are believed to speed a batter: beyond it nothing is known. */
+const MOST_DOSES = 12;
+
+/** Usual doses that a mass means, g per g of oils; held to what anything is known of. */
+export const usualDoses = (kind: AdditiveId, perOilG: number): number =>
+  Math.min(MOST_DOSES, (100 * perOilG) / additiveRow(kind).usualGPer100gOils);
+
+/** Factor on the rate of masses per gram of oils: paceFactor to the power of usual doses. */
+export const paceOfMasses = (masses: readonly { kind: AdditiveId; perOilG: number }[]): number =>
+  masses.reduce((factor, m) => factor * additiveRow(m.kind).paceFactor ** usualDoses(m.kind, m.perOilG), 1);
+
+/** Factor on the rate of doses. */
+export const additivePace = (additives: readonly AdditiveDose[], base: DoseBase): number =>
+  paceOfMasses(additives.map((a) => ({ kind: a.kind, perOilG: additivePerOilG(a, base) })));

@@ -1,10 +1,23 @@
 import { KOH_G_PER_MOL, NAOH_G_PER_MOL } from "../units/chemistry";
-import { additivePace, additivePerOilG, additiveRow } from "./additives";
+import { type DoseBase, rateBase } from "../units/dose";
+import { type AdditiveId, additivePace, additivePerOilG, additiveRow, isLate } from "./additives";
 import { acidShare } from "./fattyAcids";
 import type { FormulaFields } from "./formulaSchema";
-import { MILK_PACE, milkRow } from "./milk";
+import { type LiquidId, type LiquidTime, liquidRow } from "./liquids";
 import { findOil, type OilLookup, sapNaoh } from "./oils";
 import { statedWater, waterMassG } from "./water";
+
+/** A liquid in place of water, with its parts; g. */
+export interface LiquidMass {
+  id: string;
+  kind: LiquidId;
+  when: LiquidTime;
+  massG: number;
+  waterG: number;
+  fatG: number;
+  sugarG: number;
+  saltG: number;
+}
 
 /** What one gram of formula oils asks for, and the traits that the trace clock reads. All masses per gram of oils. */
 export interface FormulaPerGram {
@@ -12,16 +25,20 @@ export interface FormulaPerGram {
   naohG: number;
   kohG: number;
   lyeG: number;
-  /** All water: plain water and ice, and the water of milk and additives. */
+  /** All water: plain water and ice, and the water of other liquids and additives. */
   allWaterG: number;
   /** Plain water, ice included. */
   waterG: number;
   iceG: number;
-  milkG: number;
-  milkFatG: number;
-  additives: { id: string; massG: number }[];
+  liquids: LiquidMass[];
+  /** All liquids but plain water. */
+  liquidG: number;
+  /** `isLate`: stirred into the coloured cups, no part of the bowl at the split. */
+  additives: { id: string; kind: AdditiveId; massG: number; isLate: boolean }[];
+  /** Additives in the bowl at the split, and those stirred into the cups later. */
   additiveG: number;
-  /** Oils + lye + water + milk + additives per gram of oils. */
+  lateAdditiveG: number;
+  /** Oils + lye + water + liquids + additives in the bowl per gram of oils. */
   baseG: number;
   /** Oils per gram of base before additives: what converts rates per batter. */
   oilsPerBaseG: number;
@@ -29,27 +46,34 @@ export interface FormulaPerGram {
   lyeConcentrationPct: number;
   waterRatio: number;
   waterPctOfOils: number;
-  /** Lye in what it is dissolved in, percent: more than all water gives while milk is held back. */
+  /** Lye in all that reaches the lye jug once ice and cubes are melted, percent. */
   solutionPct: number;
+  /** Lye in what is liquid in the jug at first, percent; 100 where all is frozen. */
+  firstSolutionPct: number;
+  /** Water that is liquid in the jug at first; that of ice and cubes. */
+  liquidAtFirstG: number;
+  frozenG: number;
   /** Palmitic + stearic share of the fatty acids, 0..1. */
   hardFatShare: number;
   /** Sum of share x paceOffset, with castor above 8 % counted at +3 per unit share. */
   paceOffset: number;
-  /** Factor of milk and additives on the rate. */
+  /** Factor of liquids and of the additives in the bowl on the rate. */
   additivePace: number;
-  /** Highest melting limit among hard fats from 5 % of the oils, C; null when all are liquid. */
+  /** Melting range of the hardest fat from 5 % of the oils on, C; null when all are liquid. */
   meltsAboveC: number | null;
   /** Pure NaOH that would saponify all of the oils, per gram of oils. */
   fullAlkaliG: number;
-  /** The same for milk fat and fat in additives. */
+  /** The same for fat in liquids and additives. */
   otherFatAlkaliG: number;
   /** Pure alkali in the lye, as NaOH. */
   pureAlkaliG: number;
   /** NaOH that acids consume. */
   acidAlkaliG: number;
   sugarG: number;
-  /** Salt stirred in, g per 100 g of oils. */
+  /** Salt stirred into the cups, g per 100 g of oils. */
   saltPct: number;
+  /** Sodium lactate, g of solution per 100 g of oils. */
+  lactatePct: number;
 }
 
 /** Castor speeds a batter only above this share; beyond it each unit share adds `CASTOR_PACE` (Tundish estimate). */
@@ -59,8 +83,11 @@ const HARD_FAT_COUNTS_FROM_SHARE = 0.05;
 
 type FormulaInput = Pick<
   FormulaFields,
-  "oils" | "superfatPct" | "lye" | "water" | "iceSharePct" | "milk" | "additives"
+  "oils" | "superfatPct" | "lye" | "water" | "iceSharePct" | "liquids" | "additives"
 >;
+
+/** Liquids of which nearly nothing is water would need no end of them: their water share counts as this at least. */
+const LEAST_WATER_SHARE = 0.05;
 
 /** Traits of the oils alone, weighted by their shares of their own sum. Null: no oils, no share, or an oil that no row describes. */
 function oilTraits(oils: FormulaInput["oils"], find: OilLookup) {
@@ -87,10 +114,15 @@ function oilTraits(oils: FormulaInput["oils"], find: OilLookup) {
 /**
  * Resolves a formula per gram of oils. Shares are used as fractions of their own sum, so a table that does
  * not close at 100 % still gives figures (the caller says that it does not close).
- * Water by the stated method is all water that meets the lye: milk and additives bring theirs, plain water is the rest.
- * Returns null when nothing can be computed: no oils, no share, or an oil that no row describes.
+ * Water by the stated method is all water that meets the lye: liquids and additives bring theirs, plain water is the rest.
+ * @param of the oils of the batch, g, and its measures: what additives in all are counted on; null where no size is known
+ * @returns null when nothing can be computed: no oils, no share, or an oil that no row describes
  */
-export function formulaPerGram(input: FormulaInput, find: OilLookup = findOil): FormulaPerGram | null {
+export function formulaPerGram(
+  input: FormulaInput,
+  find: OilLookup = findOil,
+  of: Pick<DoseBase, "oilsG" | "measures"> | null = null,
+): FormulaPerGram | null {
   const traits = oilTraits(input.oils, find);
   if (!traits) return null;
   const { lye } = input;
@@ -102,7 +134,13 @@ export function formulaPerGram(input: FormulaInput, find: OilLookup = findOil): 
   const oilAlkaliG = traits.fullAlkaliG * (1 - input.superfatPct / 100);
   const before = weigh(oilAlkaliG);
   const oilsPerBaseG = 1 / (1 + before.lyeG + waterMassG(input.water.method, input.water.value, before.lyeG, 1));
-  const additives = input.additives.map((a) => ({ id: a.id, kind: a.kind, massG: additivePerOilG(a, oilsPerBaseG) }));
+  const doseBase = { ...rateBase(oilsPerBaseG), ...of };
+  const additives = input.additives.map((a) => ({
+    id: a.id,
+    kind: a.kind,
+    massG: additivePerOilG(a, doseBase),
+    isLate: isLate(a.kind),
+  }));
   const sum = (part: (a: (typeof additives)[number]) => number) => additives.reduce((s, a) => s + part(a), 0);
   const acidAlkaliG = sum((a) => a.massG * additiveRow(a.kind).acidNaohPerG);
   const pureAlkaliG = oilAlkaliG + (lye.coversAcids ? acidAlkaliG : 0);
@@ -110,62 +148,98 @@ export function formulaPerGram(input: FormulaInput, find: OilLookup = findOil): 
 
   const allWaterG = waterMassG(input.water.method, input.water.value, weighed.lyeG, 1);
   const additiveWaterG = sum((a) => a.massG * additiveRow(a.kind).waterShare);
-  const liquid = liquidOf(input, Math.max(0, allWaterG - additiveWaterG), find);
-  const additiveG = sum((a) => a.massG);
-  const reachingG = liquid.waterG + liquid.milkG * liquid.milkWaterShare;
-  const dissolvingG = input.milk?.when === "at-emulsion" ? liquid.waterG : reachingG;
+  const dissolvedWaterG = sum((a) =>
+    additiveRow(a.kind).when === "lye-water" ? a.massG * additiveRow(a.kind).waterShare : 0,
+  );
+  const { waterG, liquids } = liquidsOf(input, Math.max(0, allWaterG - additiveWaterG));
+  const waterOf = (when: LiquidTime) => liquids.reduce((s, l) => s + (l.when === when ? l.waterG : 0), 0);
+  const all = (part: (l: LiquidMass) => number) => liquids.reduce((s, l) => s + part(l), 0);
+  const iceG = (waterG * input.iceSharePct) / 100;
+  const liquidAtFirstG = waterG - iceG + waterOf("with-lye") + dissolvedWaterG;
+  const frozenG = iceG + waterOf("frozen-in-lye");
+  const reachingG = waterG + all((l) => l.waterG);
+  const liquidG = all((l) => l.massG);
+  const additiveG = sum((a) => (a.isLate ? 0 : a.massG));
   const stated = statedWater(reachingG + additiveWaterG, weighed.lyeG, 1);
+  const inWater = (g: number) => (weighed.lyeG > 0 ? (100 * weighed.lyeG) / (weighed.lyeG + g) : 0);
+  const liquidTotalG = waterG + liquidG;
+  const liquidPace = liquids.reduce(
+    (pace, l) => pace * liquidRow(l.kind).paceFactor ** (liquidTotalG > 0 ? l.massG / liquidTotalG : 0),
+    1,
+  );
   return {
     ...traits,
     ...weighed,
     allWaterG: reachingG + additiveWaterG,
-    waterG: liquid.waterG,
-    iceG: (liquid.waterG * input.iceSharePct) / 100,
-    milkG: liquid.milkG,
-    milkFatG: liquid.milkG * liquid.milkFatShare,
-    additives: additives.map(({ id, massG }) => ({ id, massG })),
+    waterG,
+    iceG,
+    liquids,
+    liquidG,
+    additives,
     additiveG,
-    baseG: 1 + weighed.lyeG + liquid.waterG + liquid.milkG + additiveG,
+    lateAdditiveG: sum((a) => (a.isLate ? a.massG : 0)),
+    baseG: 1 + weighed.lyeG + waterG + liquidG + additiveG,
     oilsPerBaseG,
     lyeConcentrationPct: stated.concentration,
     waterRatio: stated.ratio,
     waterPctOfOils: stated.percentOfOils,
-    solutionPct: (100 * weighed.lyeG) / (weighed.lyeG + dissolvingG),
+    solutionPct: inWater(liquidAtFirstG + frozenG),
+    firstSolutionPct: inWater(liquidAtFirstG),
+    liquidAtFirstG,
+    frozenG,
     additivePace:
-      additivePace(input.additives, oilsPerBaseG) * (input.milk ? MILK_PACE ** (input.milk.sharePct / 100) : 1),
+      liquidPace *
+      additivePace(
+        input.additives.filter((a) => !isLate(a.kind)),
+        doseBase,
+      ),
     otherFatAlkaliG:
-      liquid.milkG * liquid.milkFatShare * liquid.milkFatSap +
+      liquids.reduce((s, l) => s + l.fatG * sapOf(liquidRow(l.kind).fatOilId, find), 0) +
       sum((a) => a.massG * additiveRow(a.kind).fatShare) * sapOf("butter"),
     pureAlkaliG,
     acidAlkaliG,
-    sugarG: sum((a) => a.massG * additiveRow(a.kind).sugarShare) + liquid.milkG * liquid.milkSugarShare,
+    sugarG: sum((a) => a.massG * additiveRow(a.kind).sugarShare) + all((l) => l.sugarG),
     saltPct: 100 * sum((a) => (a.kind === "salt" ? a.massG : 0)),
+    lactatePct: 100 * sum((a) => (a.kind === "sodium-lactate" ? a.massG : 0)),
   };
 }
 
-const sapOf = (oilId: string, find: OilLookup = findOil) => sapNaoh(find(oilId)!);
+const sapOf = (oilId: string, find: OilLookup = findOil) => sapNaoh((find(oilId) ?? findOil(oilId))!);
 
-/** Plain water and milk that together bring `neededG` of water: liquid = needed / ((1-p) + p x water share of the milk). */
-function liquidOf(input: FormulaInput, neededG: number, find: OilLookup) {
-  if (!input.milk || input.milk.sharePct <= 0) {
-    return { waterG: neededG, milkG: 0, milkWaterShare: 0, milkFatShare: 0, milkSugarShare: 0, milkFatSap: 0 };
-  }
-  const milk = milkRow(input.milk.kind);
-  const p = input.milk.sharePct / 100;
-  const liquidG = neededG / (1 - p + p * milk.water);
-  return {
-    waterG: liquidG * (1 - p),
-    milkG: liquidG * p,
-    milkWaterShare: milk.water,
-    milkFatShare: milk.fat,
-    milkSugarShare: milk.sugar,
-    milkFatSap: sapOf(milk.fatOilId, find),
-  };
+/**
+ * Plain water and the other liquids that together bring `neededG` of water: with shares p and water shares w of the liquids,
+ * total = needed / (1 - sum p + sum p w). Shares over 100 % together count as parts of their sum.
+ */
+function liquidsOf(input: FormulaInput, neededG: number): { waterG: number; liquids: LiquidMass[] } {
+  const used = input.liquids.filter((l) => l.sharePct > 0);
+  const over = Math.max(
+    100,
+    used.reduce((s, l) => s + l.sharePct, 0),
+  );
+  const plain = 1 - used.reduce((s, l) => s + l.sharePct / over, 0);
+  const waterShare = plain + used.reduce((s, l) => s + ((l.sharePct / over) * l.composition.waterPct) / 100, 0);
+  const totalG = neededG / Math.max(LEAST_WATER_SHARE, waterShare);
+  const liquids = used.map((l): LiquidMass => {
+    const massG = (totalG * l.sharePct) / over;
+    const part = (pct: number) => (massG * pct) / 100;
+    const { waterPct, fatPct, sugarPct, saltPct } = l.composition;
+    return {
+      id: l.id,
+      kind: l.kind,
+      when: l.when,
+      massG,
+      waterG: part(waterPct),
+      fatG: part(fatPct),
+      sugarG: part(sugarPct),
+      saltG: part(saltPct),
+    };
+  });
+  return { waterG: totalG * Math.max(0, plain), liquids };
 }
 
 /**
  * Effective superfat, percent: 1 - pure alkali / alkali that all fats present would need, what acids consume taken off the
- * alkali first. `otherFatsDemandG`: NaOH that dispersion oils and milk fat would need.
+ * alkali first. `otherFatsDemandG`: NaOH that dispersion oils and the fat of liquids and additives would need.
  */
 export function effectiveSuperfatPct(
   pureAlkaliG: number,

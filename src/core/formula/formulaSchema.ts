@@ -1,13 +1,43 @@
 import { z } from "zod";
-import { DOSE_BASIS_IDS } from "../units/dose";
+import { DOSE_BASIS_IDS, isWhole, RATE_BASIS_IDS } from "../units/dose";
 import { id, name, text, within } from "../units/fields";
 import { ADDITIVE_IDS } from "./additives";
-import { MILK_IDS } from "./milk";
+import { LIQUID_IDS } from "./liquids";
 import { oilSchema } from "./oilSchema";
 
-export const doseSchema = z.strictObject({ amount: within(0, 500), basis: z.enum(DOSE_BASIS_IDS) });
+const rateAmount = within(0, 500);
+/** A dose by rate, as libraries keep it. */
+export const rateSchema = z.strictObject({ amount: rateAmount, basis: z.enum(RATE_BASIS_IDS) });
 
-export const additiveSchema = z.strictObject({ id, kind: z.enum(ADDITIVE_IDS), label: text(60), dose: doseSchema });
+/** A dose in a batch: by rate, or in all for the cup or batter that it goes into. */
+export const doseSchema = z
+  .strictObject({ amount: within(0, 50_000), basis: z.enum(DOSE_BASIS_IDS) })
+  .superRefine((dose, context) => {
+    const rate = isWhole(dose.basis) ? null : rateAmount.safeParse(dose.amount);
+    if (rate && !rate.success)
+      context.addIssue({ code: "custom", path: ["amount"], message: rate.error.issues[0].message });
+  });
+
+const additiveFields = { id, kind: z.enum(ADDITIVE_IDS), label: text(60) };
+export const additiveSchema = z.strictObject({ ...additiveFields, dose: doseSchema });
+export const rateAdditiveSchema = z.strictObject({ ...additiveFields, dose: rateSchema });
+
+/** A liquid in place of part of the water. Its composition is its own copy: the carton decides. */
+export const liquidSchema = z.strictObject({
+  id,
+  kind: z.enum(LIQUID_IDS),
+  /** Name where the kind says too little; empty takes the kind's. */
+  label: text(60),
+  /** Part of the whole liquid, percent by mass; plain water is the rest. */
+  sharePct: within(0, 100, "% of the liquid"),
+  when: z.enum(["with-lye", "frozen-in-lye", "at-emulsion"]),
+  composition: z.strictObject({
+    waterPct: within(0, 100, "%"),
+    fatPct: within(0, 100, "%"),
+    sugarPct: within(0, 100, "%"),
+    saltPct: within(0, 40, "%"),
+  }),
+});
 
 /** What a formula is made of, in a batch and in the library alike. */
 export const formulaFields = {
@@ -23,15 +53,9 @@ export const formulaFields = {
   water: z.strictObject({ method: z.enum(["concentration", "ratio", "percentOfOils"]), value: within(0.1, 100) }),
   /** Part of the plain water that is ice, percent by mass. */
   iceSharePct: within(0, 100, "%"),
-  /** Milk as part of the liquid, percent by mass; its water counts as water. */
-  milk: z
-    .strictObject({
-      kind: z.enum(MILK_IDS),
-      sharePct: within(0, 100, "% of the liquid"),
-      when: z.enum(["frozen-in-lye", "at-emulsion"]),
-    })
-    .nullable(),
-  additives: z.array(additiveSchema).max(20),
+  /** Milks, plant waters and the like; their water counts as water. */
+  liquids: z.array(liquidSchema).max(6),
+  additives: z.array(rateAdditiveSchema).max(20),
 };
 
 /** A formula of the library. Rows of oils that do not ship with Tundish travel with it. */
@@ -42,6 +66,11 @@ export const formulaSchema = z.strictObject({
   oilRows: z.array(oilSchema).max(30),
 });
 
-export type FormulaFields = { [K in keyof typeof formulaFields]: z.infer<(typeof formulaFields)[K]> };
+/** What a batch says of its formula: as the library, but for additives in all. */
+export const batterFormulaFields = { ...formulaFields, additives: z.array(additiveSchema).max(20) };
+
+export type FormulaFields = { [K in keyof typeof batterFormulaFields]: z.infer<(typeof batterFormulaFields)[K]> };
+export type LibraryFormulaFields = { [K in keyof typeof formulaFields]: z.infer<(typeof formulaFields)[K]> };
+export type LiquidPart = z.infer<typeof liquidSchema>;
 export type Formula = z.infer<typeof formulaSchema>;
 export type Additive = z.infer<typeof additiveSchema>;

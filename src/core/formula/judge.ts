@@ -1,6 +1,7 @@
 import { baseHex } from "../colour/baseColour";
 import { labOf } from "../colour/difference";
 import { restRatePerMin, Vessels } from "../trace/cup";
+import type { DoseBase } from "../units/dose";
 import { acidShare, type FattyAcid, profileTotal } from "./fattyAcids";
 import { type FormulaPerGram, formulaPerGram } from "./formula";
 import type { FormulaFields } from "./formulaSchema";
@@ -26,7 +27,7 @@ export interface FormulaJudgement {
   baseCuredHex: string;
 }
 
-type Judged = Pick<FormulaFields, "oils" | "superfatPct" | "lye" | "water" | "iceSharePct" | "milk" | "additives">;
+type Judged = Pick<FormulaFields, "oils" | "superfatPct" | "lye" | "water" | "iceSharePct" | "liquids" | "additives">;
 
 /** Share of each group of fatty acids over the whole formula, 0..1. */
 export function formulaAcidShare(oils: Judged["oils"], find: OilLookup, acids: readonly FattyAcid[]): number {
@@ -87,8 +88,14 @@ function unmouldHours(input: Judged, formula: FormulaPerGram, find: OilLookup): 
 }
 
 /** What the artist must decide on, from the fatty acids and the clock. Null where the formula cannot be computed. All are estimates. */
-export function judgeFormula(input: Judged, find: OilLookup, temperatureC: number): FormulaJudgement | null {
-  const formula = formulaPerGram(input, find);
+/** @param of oils of the batch and its measures, where additives in all must be counted */
+export function judgeFormula(
+  input: Judged,
+  find: OilLookup,
+  temperatureC: number,
+  of: Pick<DoseBase, "oilsG" | "measures"> | null = null,
+): FormulaJudgement | null {
+  const formula = formulaPerGram(input, find, of);
   if (!formula) return null;
   const share = (...acids: FattyAcid[]) => formulaAcidShare(input.oils, find, acids);
   const medium = minutesToMedium(formula, temperatureC);

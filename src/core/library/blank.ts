@@ -29,7 +29,7 @@ export function blankTool(kind: ToolKind): ToolSpec {
 
 /** A new row of a library to start from. `id`: of an oil, which documents will name. */
 export function blankDocument<K extends LibraryKind>(kind: K, id: string): LibraryDocument<K> {
-  const { superfatPct, lye, water, iceSharePct, milk, additives, oils } = plainBatter("b1", "", 32);
+  const { superfatPct, lye, water, iceSharePct, liquids, oils } = plainBatter("b1", "", 32);
   const mica = colourantKind("mica");
   const blanks: { [L in LibraryKind]: LibraryDocument<L> } = {
     oils: {
@@ -54,8 +54,8 @@ export function blankDocument<K extends LibraryKind>(kind: K, id: string): Libra
       lye,
       water,
       iceSharePct,
-      milk,
-      additives,
+      liquids,
+      additives: [],
       oils,
       oilRows: [],
     },

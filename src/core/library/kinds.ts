@@ -4,6 +4,7 @@ import { formulaSchema } from "../formula/formulaSchema";
 import { oilSchema } from "../formula/oilSchema";
 import { libraryMouldSchema } from "../mould/mouldSchema";
 import { libraryToolSchema } from "../mould/toolSchema";
+import { withLiquids } from "../plan/migrations";
 import { type FieldProblem, problemsOf } from "../plan/read";
 import { libraryScentSchema } from "../scent/scentSchema";
 
@@ -71,7 +72,8 @@ export type LibraryRead<K extends LibraryKind> =
 
 /** Reads an unknown value as a row of a library. Never throws. */
 export function readLibraryDocument<K extends LibraryKind>(kind: K, value: unknown): LibraryRead<K> {
-  const parsed = LIBRARY[kind].schema.safeParse(value);
+  const isOldFormula = kind === "formulas" && typeof value === "object" && value !== null && "milk" in value;
+  const parsed = LIBRARY[kind].schema.safeParse(isOldFormula ? withLiquids(value as Record<string, unknown>) : value);
   return parsed.success
     ? { ok: true, document: parsed.data as LibraryDocument<K> }
     : { ok: false, problems: problemsOf(parsed.error) };

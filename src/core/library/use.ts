@@ -1,5 +1,7 @@
+import type { z } from "zod";
 import type { Colourant, PortionColourant } from "../colour/colourantSchema";
-import type { Formula } from "../formula/formulaSchema";
+import { additivePerOilG } from "../formula/additives";
+import type { Additive, Formula, rateSchema } from "../formula/formulaSchema";
 import type { Oil } from "../formula/oilSchema";
 import { findOil, type OilLookup } from "../formula/oils";
 import type { LibraryMould, PlanMould } from "../mould/mouldSchema";
@@ -7,6 +9,7 @@ import type { Equipment, LibraryTool, ToolUse } from "../mould/toolSchema";
 import type { Batter, Plan } from "../plan/schema";
 import { judgeScent } from "../scent/evidence";
 import type { LibraryScent, Scent, ScentPart } from "../scent/scentSchema";
+import { type DoseBase, RATE_BASIS_IDS } from "../units/dose";
 
 /**
  * How a row of a library becomes part of a batch: the batch takes its own copy, so that what was poured stays as it was when the
@@ -88,9 +91,18 @@ export function takeFormula(
   return { batter: { ...batter, ...fields, formulaRef: { formulaId: row.id, version: row.version, name } }, oilRows };
 }
 
-/** A batter's formula as a row for the library. */
-export function giveFormula(plan: Plan, batter: Batter, name: string): Formula {
-  const { oils, superfatPct, lye, water, iceSharePct, milk, additives } = batter;
+function asRate(a: Additive, dose: DoseBase | undefined): z.infer<typeof rateSchema> {
+  const { basis, amount } = a.dose;
+  const rate = RATE_BASIS_IDS.find((id) => id === basis);
+  if (rate) return { amount, basis: rate };
+  const perOilG = dose ? additivePerOilG(a, dose) : 0;
+  return { amount: Math.min(500, Number((100 * perOilG).toPrecision(4))), basis: "g/100g-oils" };
+}
+
+/** A batter's formula as a row for the library; additives in all become rates of the batch as it is sized. */
+export function giveFormula(plan: Plan, batter: Batter, name: string, dose: DoseBase | undefined): Formula {
+  const { oils, superfatPct, lye, water, iceSharePct, liquids } = batter;
+  const additives = batter.additives.map((a) => ({ ...a, dose: asRate(a, dose) }));
   const used = new Set(oils.map((o) => o.oilId));
   return {
     name,
@@ -100,7 +112,7 @@ export function giveFormula(plan: Plan, batter: Batter, name: string): Formula {
     lye,
     water,
     iceSharePct,
-    milk,
+    liquids,
     additives,
     oilRows: plan.oilRows.filter((o) => used.has(o.id)),
   };
@@ -108,7 +120,7 @@ export function giveFormula(plan: Plan, batter: Batter, name: string): Formula {
 
 /** True when a batter's formula still stands as the library's version says. */
 export const isSameFormula = (batter: Batter, formula: Formula): boolean => {
-  const pick = ({ oils, superfatPct, lye, water, iceSharePct, milk, additives }: Batter | Formula) =>
-    JSON.stringify([oils, superfatPct, lye, water, iceSharePct, milk, additives]);
+  const pick = ({ oils, superfatPct, lye, water, iceSharePct, liquids, additives }: Batter | Formula) =>
+    JSON.stringify([oils, superfatPct, lye, water, iceSharePct, liquids, additives]);
   return pick(batter) === pick(formula);
 };

@@ -92,7 +92,7 @@ function vesselFits(plan: Plan, masses: Masses, e: Equipment, sayer: Sayer): Fit
         message: `${sayer.ml(b.baseG / density)} of batter in ${e.name} (${sayer.ml(e.spec.capacityMl)}) leaves no room for lye and blending: it needs about ${sayer.ml(b.baseG / density / (1 - BOWL_ROOM))}.`,
       });
     }
-    if (e.use === "lye" && (b.waterG + b.milkG + b.lyeG) * 1.5 > e.spec.capacityMl) {
+    if (e.use === "lye" && (b.waterG + b.liquidG + b.lyeG) * 1.5 > e.spec.capacityMl) {
       problems.push({
         field,
         message: `${e.name} is too small for the lye water: it can foam up. Leave a third free.`,
@@ -205,7 +205,7 @@ function mouldFits(plan: Plan, masses: Masses, sayer: Sayer): FitProblem[] {
       });
     }
     const clearMm2 = c.widthsMm.reduce((sum, w) => sum + w, 0) * c.lengthMm;
-    const standing = levelMm({ ...mould, lengthMm: 1, widthMm: clearMm2 }, m.pouredG, plan.batters[0].densityGPerMl);
+    const standing = levelMm({ lengthMm: 1, widthMm: clearMm2 }, m.pouredMl);
     if (standing > mould.heightMm) {
       problems.push({
         field: at("dividers"),

@@ -7,10 +7,18 @@ export interface MouldSize {
 /** Inner volume of a loaf mould to its rim, mL. */
 export const volumeMl = (m: MouldSize): number => (m.lengthMm * m.widthMm * m.heightMm) / 1000;
 
-/** Batter that fills the mould to `fillPct` of its height, g. Density in g/mL (0.98-1.06 by formula, less with air). */
-export const fillMassG = (m: MouldSize, fillPct: number, densityGPerMl: number): number =>
-  volumeMl(m) * (fillPct / 100) * densityGPerMl;
+/** Height that a volume takes in a level mould, mm: 1000 x mL / mm2. */
+export const levelMm = (m: Pick<MouldSize, "lengthMm" | "widthMm">, volume: number): number =>
+  (1000 * volume) / (m.lengthMm * m.widthMm);
 
-/** Height that a mass takes in the mould, mm: 1000 x g / (g/mL x mm2). */
-export const levelMm = (m: MouldSize, massG: number, densityGPerMl: number): number =>
-  (1000 * massG) / (densityGPerMl * m.lengthMm * m.widthMm);
+/**
+ * What a mould holds to its low rim while one long side is raised, mL: its cross-section under a level surface that meets the low rim.
+ * @param angleDeg 0 level, under 90; the floor's slope across the width
+ */
+export function tiltedVolumeMl(m: MouldSize, angleDeg: number): number {
+  const slope = Math.tan((Math.min(89, Math.max(0, angleDeg)) * Math.PI) / 180);
+  const { lengthMm, widthMm: w, heightMm: h } = m;
+  if (slope <= 0) return volumeMl(m);
+  const areaMm2 = slope * w <= h ? w * h - (slope * w * w) / 2 : (h * h) / (2 * slope);
+  return (areaMm2 * lengthMm) / 1000;
+}

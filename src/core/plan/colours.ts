@@ -4,17 +4,20 @@ import { mixHex, NATURAL_BATTER_HEX, type Stain } from "../colour/mix";
 import { oilLookup } from "../formula/oils";
 import { loadPctOfOils } from "../scent/effect";
 import type { Scent } from "../scent/scentSchema";
+import { type DoseBase, rateBase } from "../units/dose";
 import type { Masses } from "./masses";
 import type { Batter, Plan, Portion } from "./schema";
 
+/** Oils per gram of batter where no formula can be computed yet. */
+const USUAL_OILS_PER_BASE = 0.7;
 /** Load at which a scent's discolouring is stated, percent of oils. */
 const DISCOLOUR_LOAD_PCT = 3;
 
 /** What the scents of a cup do to its colour at a time. */
-export function stainsOf(scents: readonly (Scent | null)[], oilsPerBaseG: number, time: ColourTime): Stain[] {
+export function stainsOf(scents: readonly (Scent | null)[], base: DoseBase, time: ColourTime): Stain[] {
   return scents.flatMap((scent) => {
     if (!scent) return [];
-    const load = loadPctOfOils(scent, oilsPerBaseG) / DISCOLOUR_LOAD_PCT;
+    const load = loadPctOfOils(scent, base) / DISCOLOUR_LOAD_PCT;
     const total = scent.parts.reduce((sum, p) => sum + p.sharePct, 0) || 1;
     return scent.parts.flatMap((p) =>
       p.discolour ? [{ hex: p.discolour.hex, share: (p.discolour[time] * load * p.sharePct) / total }] : [],
@@ -22,23 +25,27 @@ export function stainsOf(scents: readonly (Scent | null)[], oilsPerBaseG: number
   });
 }
 
-/** Predicted colour of a portion at a time, sRGB hex; `without` leaves its own scent out. */
+/** Predicted colour of a portion at a time, sRGB hex; `without` leaves its own scent out, or that of its batter too. */
 export function portionHexAt(
   plan: Plan,
   masses: Masses | null,
   portion: Portion,
   time: ColourTime,
-  without: "scent" | null = null,
+  without: "scent" | "all scents" | null = null,
 ): string {
   const batter = plan.batters.find((b) => b.id === portion.batterId)!;
   const m = masses?.batters.find((b) => b.id === batter.id);
-  const oilsPerBaseG = m?.formula.oilsPerBaseG ?? 0.7;
+  const cup = masses?.portions.find((p) => p.id === portion.id);
+  const doseBase = cup?.dose ?? rateBase(m?.formula.oilsPerBaseG ?? USUAL_OILS_PER_BASE, plan.measures);
   return mixHex(
     {
       baseHex: m ? batterHexAt(plan, batter, masses, time) : NATURAL_BATTER_HEX,
       colourants: portion.colourants,
-      oilsPerBaseG,
-      stains: stainsOf([without === "scent" ? null : portion.scent, batter.scent], oilsPerBaseG, time),
+      doseBase,
+      stains: [
+        ...stainsOf([without ? null : portion.scent], doseBase, time),
+        ...stainsOf([without === "all scents" ? null : batter.scent], m?.dose ?? doseBase, time),
+      ],
     },
     time,
   );

@@ -64,7 +64,7 @@ export function derive(plan: Plan, nowS?: number, units?: UnitPreferences): Deri
   const find = oilLookup(plan.oilRows);
   const judgements = new Map(
     plan.batters.flatMap((b) => {
-      const judged = judgeFormula(b, find, b.startTemperatureC);
+      const judged = judgeFormula(b, find, b.startTemperatureC, masses?.batters.find((m) => m.id === b.id)?.dose);
       return judged ? [[b.id, judged] as const] : [];
     }),
   );

@@ -12,10 +12,11 @@ export function designOf(plan: Plan, masses: Masses, timeline: Timeline, mouldId
     if (o.mouldId !== mouldId) return [];
     const portionId = portionOf(o);
     const colour = plan.portions.findIndex((p) => p.id === portionId);
-    const density = plan.batters.find((b) => b.id === plan.portions[colour]?.batterId)?.densityGPerMl ?? 1;
-    const volumeMm3 = colour < 0 ? 0 : (masses.operationG.get(o.id)! / density) * 1000;
+    const mm3 = masses.operationMl.get(o.id)! * 1000;
     const { mouldId: _, ...own } = o;
-    return [{ ...own, colour, volumeMm3, trace: traces.get(o.id) ?? 1 } as DesignPour];
+    return [
+      { ...own, colour, volumeMm3: colour < 0 ? 0 : mm3, outMm3: mm3, trace: traces.get(o.id) ?? 1 } as DesignPour,
+    ];
   });
   return { seed: plan.design.seed, lengthMm: mould.lengthMm, widthMm: mould.widthMm, pours };
 }

@@ -1,14 +1,19 @@
-import { effectiveSuperfatPct, type FormulaPerGram, formulaPerGram } from "../formula/formula";
+import { additiveRow } from "../formula/additives";
+import { effectiveSuperfatPct, type FormulaPerGram, type LiquidMass } from "../formula/formula";
 import { findOil, type OilLookup, oilLookup, sapNaoh } from "../formula/oils";
-import { fillMassG, levelMm, volumeMl } from "../mould/mould";
-import { loadPctOfOils } from "../scent/effect";
-import { type FinishPerGram, finishPerGram, resolvedShares } from "../split/portions";
-import { isCupPour, isIntoPot, isTopPour, portionOf } from "./operations";
-import type { Batter, Mould, Plan, Portion } from "./schema";
+import { levelMm, volumeMl } from "../mould/mould";
+import { type LateAdditive, resolvedShares } from "../split/portions";
+import type { DoseBase } from "../units/dose";
+import { isCupPour, isTopPour, portionOf } from "./operations";
+import { weighPots } from "./pots";
+import type { Batter, Plan, Portion } from "./schema";
+import { additiveWaterG, finishedCup, type Sized, sizeBatter } from "./sizing";
 
 export interface BatterMasses {
   id: string;
   formula: FormulaPerGram;
+  /** What converts doses of the whole batter. */
+  dose: DoseBase;
   oilsG: number;
   oils: { id: string; massG: number }[];
   naohG: number;
@@ -17,15 +22,19 @@ export interface BatterMasses {
   /** Plain water, ice included. */
   waterG: number;
   iceG: number;
-  milkG: number;
+  /** Liquids in place of water, and their sum. */
+  liquids: LiquidMass[];
+  liquidG: number;
   /** All water that meets the lye. */
   allWaterG: number;
-  /** Additives of the whole batter, one by one and together. */
-  additives: { id: string; massG: number }[];
+  /** Additives of the whole batter, one by one; those stirred into the coloured cups are marked. */
+  additives: { id: string; massG: number; isLate: boolean }[];
+  /** Additives in the bowl at the split, and those stirred into the cups after the colour. */
   additiveG: number;
+  lateAdditiveG: number;
   /** Scent of the whole batter. */
   scentG: number;
-  /** Oils + lye + water + milk + additives + its scent as weighed up. */
+  /** Oils + lye + water + liquids + additives in the bowl + its scent as weighed up. */
   plannedBaseG: number;
   /** Bowl with batter less bowl; null until both are known. */
   measuredBaseG: number | null;
@@ -33,6 +42,8 @@ export interface BatterMasses {
   baseG: number;
   /** Oils per gram of base, all included. */
   oilsPerBaseG: number;
+  /** What goes into its cups after the colour, g per g of oils. */
+  late: LateAdditive[];
   effectiveSuperfatPct: number;
 }
 
@@ -40,16 +51,26 @@ export interface PortionMasses {
   id: string;
   /** Resolved share of its batter's base, percent. */
   sharePct: number;
+  /** What converts doses of this cup. */
+  dose: DoseBase;
   /** Target at the split. */
   baseG: number;
+  /** Colourants one by one: powder or dye, its carrier, and what is weighed (powder, or powder and carrier of a stock dispersion); rate that it means. */
+  colourants: { id: string; powderG: number; carrierG: number; weighedG: number; gPer100gOils: number }[];
   colourG: number;
   /** Dispersion oil and dispersion water. */
   carrierG: number;
   carrierWaterG: number;
   scentG: number;
+  /** Its own additives, and its part of what its batter's cups get after the colour. */
+  additives: { id: string; massG: number; from: "cup" | "batter" }[];
   additiveG: number;
+  /** Water that its own additives bring. */
+  additiveWaterG: number;
   /** base + colour + carriers + scent + additives. */
   finishedG: number;
+  /** Of the finished cup, g/mL. */
+  densityGPerMl: number;
   /** For the top, for piping, as a sample. */
   keptBackG: number;
   pipingG: number;
@@ -67,6 +88,7 @@ export interface MouldMasses {
   fillG: number;
   /** What the operations put in, top included. */
   pouredG: number;
+  pouredMl: number;
   levelMm: number;
 }
 
@@ -74,91 +96,43 @@ export interface Masses {
   batters: BatterMasses[];
   portions: PortionMasses[];
   moulds: MouldMasses[];
-  /** Grams of every operation by id: of its cup for a pour, of the whole pot for a pot pour, 0 for movements. */
+  /** Grams of every operation by id: of its cup for a pour, of the pot for a pot pour, 0 for movements. */
   operationG: Map<string, number>;
+  /** The same in mL. */
+  operationMl: Map<string, number>;
 }
 
-/** SAP of dispersion oil, g NaOH per g: counted as sunflower oil. */
+/** SAP of dispersion oil, g NaOH per g: counted as sunflower oil. Fat of powders stirred into a cup: as butter. */
 const CARRIER_SAP_NAOH = sapNaoh(findOil("sunflower")!);
-
-/** Base per gram of oils, the batter's own scent included. */
-const basePerOil = (batter: Batter, formula: FormulaPerGram): number =>
-  formula.baseG + (batter.scent ? loadPctOfOils(batter.scent, formula.oilsPerBaseG) / 100 : 0);
-
-/** Means over a batter's cups per gram of base, weighted by their shares of their own sum. */
-function meanFinish(cups: readonly { share: number; per: FinishPerGram; keepPct: number }[]) {
-  const total = cups.reduce((sum, c) => sum + c.share, 0);
-  if (total <= 0) return { finishedG: 1, intoMouldG: 1 };
-  const mean = (part: (c: (typeof cups)[number]) => number) =>
-    cups.reduce((sum, c) => sum + c.share * part(c), 0) / total;
-  return {
-    finishedG: mean((c) => c.per.finishedG),
-    /** Less what never reaches a mould: piping and samples. */
-    intoMouldG: mean((c) => c.per.finishedG * (1 - c.keepPct / 100)),
-  };
-}
-
-/**
- * Grams of formula oils. Fixed, or such that the finished portions, less what stays on tools and what is kept out of the moulds, fill
- * their part of the moulds, or such that an order of bars comes out at its cured mass. Shares count as parts of their own sum here,
- * so that a split that does not close yet still gives a batch of sensible size.
- */
-function oilsGOf(
-  plan: Plan,
-  batter: Batter,
-  formula: FormulaPerGram,
-  shares: Map<string, number>,
-  fillG: number,
-): number {
-  const { size } = batter;
-  if (size.basis === "oils") return size.oilsG;
-  const perOil = basePerOil(batter, formula);
-  const cups = plan.portions
-    .filter((p) => p.batterId === batter.id)
-    .map((p) => ({
-      share: Math.max(0, shares.get(p.id)!),
-      per: finishPerGram(p, 1 / perOil, formula.oilsPerBaseG),
-      keepPct: Math.min(100, p.pipingPct + p.samplePct),
-    }));
-  const { finishedG, intoMouldG } = meanFinish(cups);
-  const mouldShare = Math.max(0.05, intoMouldG / finishedG - plan.toolLossPct / 100) * finishedG;
-  if (size.basis === "mould") return (fillG * size.sharePct) / 100 / (mouldShare * perOil);
-  const curedG = size.bars * size.curedBarG;
-  const dryShare = dryShareOf(formula, perOil, finishedG);
-  return (curedG * (1 - plan.residualWaterPct / 100)) / dryShare / (mouldShare * perOil);
-}
-
-/** Share of a finished cup that is not water. */
-const dryShareOf = (formula: FormulaPerGram, basePerOilG: number, finishedPerBase: number): number =>
-  1 - formula.allWaterG / (basePerOilG * finishedPerBase);
+const BUTTER_SAP_NAOH = sapNaoh(findOil("butter")!);
 
 function batterMasses(
   plan: Plan,
   batter: Batter,
-  shares: Map<string, number>,
-  fillG: number,
+  shares: ReadonlyMap<string, number>,
+  fillMl: number,
   find: OilLookup,
-): BatterMasses | null {
-  const formula = formulaPerGram(batter, find);
-  if (!formula) return null;
-  const own = plan.portions.filter((p) => p.batterId === batter.id);
-  const oilsG = oilsGOf(plan, batter, formula, shares, fillG);
+): { masses: BatterMasses; sized: Sized } | null {
+  const sized = sizeBatter(plan, batter, shares, fillMl, find);
+  if (!sized) return null;
+  const { formula, oilsG, perOil } = sized;
   const totalShare = batter.oils.reduce((sum, o) => sum + o.sharePct, 0);
-  const perOil = basePerOil(batter, formula);
   const plannedBaseG = oilsG * perOil;
   const { tareG, grossG } = batter.bowl;
   const measuredBaseG = tareG !== null && grossG !== null && grossG > tareG ? grossG - tareG : null;
   const baseG = measuredBaseG ?? plannedBaseG;
-  const carrierG = own.reduce(
-    (sum, p) =>
-      sum +
-      finishPerGram(p, 1 / perOil, formula.oilsPerBaseG).carrierG * baseG * (Math.max(0, shares.get(p.id)!) / 100),
-    0,
-  );
-  const madeOilsG = oilsG * (baseG / plannedBaseG);
-  return {
+  const scaled = (l: LiquidMass): LiquidMass => ({
+    ...l,
+    massG: oilsG * l.massG,
+    waterG: oilsG * l.waterG,
+    fatG: oilsG * l.fatG,
+    sugarG: oilsG * l.sugarG,
+    saltG: oilsG * l.saltG,
+  });
+  const masses: BatterMasses = {
     id: batter.id,
     formula,
+    dose: sized.dose,
     oilsG,
     oils: batter.oils.map((o) => ({ id: o.id, massG: (oilsG * o.sharePct) / totalShare })),
     naohG: oilsG * formula.naohG,
@@ -166,27 +140,63 @@ function batterMasses(
     lyeG: oilsG * formula.lyeG,
     waterG: oilsG * formula.waterG,
     iceG: oilsG * formula.iceG,
-    milkG: oilsG * formula.milkG,
+    liquids: formula.liquids.map(scaled),
+    liquidG: oilsG * formula.liquidG,
     allWaterG: oilsG * formula.allWaterG,
-    additives: formula.additives.map((a) => ({ id: a.id, massG: oilsG * a.massG })),
+    additives: formula.additives.map(({ id, massG, isLate }) => ({ id, massG: oilsG * massG, isLate })),
     additiveG: oilsG * formula.additiveG,
+    lateAdditiveG: oilsG * formula.lateAdditiveG,
     scentG: oilsG * (perOil - formula.baseG),
     plannedBaseG,
     measuredBaseG,
     baseG,
     oilsPerBaseG: 1 / perOil,
-    effectiveSuperfatPct: effectiveSuperfatPct(
-      madeOilsG * formula.pureAlkaliG,
-      madeOilsG * formula.fullAlkaliG,
-      madeOilsG * formula.otherFatAlkaliG + carrierG * CARRIER_SAP_NAOH,
-      madeOilsG * formula.acidAlkaliG,
-    ),
+    late: sized.late,
+    effectiveSuperfatPct: superfatOf(plan, batter, sized, shares, baseG),
   };
+  return { masses, sized };
 }
 
-function portionMasses(portion: Portion, sharePct: number, batter: BatterMasses, toolLossPct: number): PortionMasses {
-  const baseG = (Math.max(0, sharePct) / 100) * batter.baseG;
-  const per = finishPerGram(portion, batter.oilsPerBaseG, batter.formula.oilsPerBaseG);
+/** Effective superfat of the whole batch: dispersion oils, fat and acids of what is stirred into the cups included. */
+function superfatOf(
+  plan: Plan,
+  batter: Batter,
+  sized: Sized,
+  shares: ReadonlyMap<string, number>,
+  baseG: number,
+): number {
+  const { formula, perOil } = sized;
+  let fatAlkaliG = 0;
+  let acidAlkaliG = 0;
+  for (const p of plan.portions) {
+    if (p.batterId !== batter.id) continue;
+    const cupG = baseG * (Math.max(0, shares.get(p.id)!) / 100);
+    const { per } = finishedCup(p, batter, sized, cupG);
+    fatAlkaliG += cupG * per.carrierG * CARRIER_SAP_NAOH;
+    for (const a of per.additives) {
+      if (a.from !== "cup") continue;
+      fatAlkaliG += cupG * a.massG * additiveRow(a.kind).fatShare * BUTTER_SAP_NAOH;
+      acidAlkaliG += cupG * a.massG * additiveRow(a.kind).acidNaohPerG;
+    }
+  }
+  const oilsG = baseG / perOil;
+  return effectiveSuperfatPct(
+    oilsG * formula.pureAlkaliG,
+    oilsG * formula.fullAlkaliG,
+    oilsG * formula.otherFatAlkaliG + fatAlkaliG,
+    oilsG * formula.acidAlkaliG + acidAlkaliG,
+  );
+}
+
+function portionMasses(
+  portion: Portion,
+  sharePct: number,
+  batter: Batter,
+  made: { masses: BatterMasses; sized: Sized },
+  toolLossPct: number,
+): PortionMasses {
+  const baseG = (Math.max(0, sharePct) / 100) * made.masses.baseG;
+  const { dose, per } = finishedCup(portion, batter, made.sized, baseG);
   const finishedG = baseG * per.finishedG;
   const lossG = (finishedG * toolLossPct) / 100;
   let freeG = finishedG - lossG;
@@ -201,13 +211,22 @@ function portionMasses(portion: Portion, sharePct: number, batter: BatterMasses,
   return {
     id: portion.id,
     sharePct,
+    dose,
     baseG,
+    colourants: per.colourants.map((c, i) => {
+      const [powderG, carrierG] = [baseG * c.powderG, baseG * c.carrierG];
+      const weighedG = portion.colourants[i].isDispersion ? powderG + carrierG : powderG;
+      return { id: c.id, powderG, carrierG, weighedG, gPer100gOils: c.gPer100gOils };
+    }),
     colourG: baseG * per.colourG,
     carrierG: baseG * per.carrierG,
     carrierWaterG: baseG * per.carrierWaterG,
     scentG: baseG * per.scentG,
+    additives: per.additives.map(({ id, massG, from }) => ({ id, massG: baseG * massG, from })),
     additiveG: baseG * per.additiveG,
+    additiveWaterG: baseG * additiveWaterG(per),
     finishedG,
+    densityGPerMl: per.finishedG / per.finishedMl,
     keptBackG,
     pipingG,
     sampleG,
@@ -216,70 +235,58 @@ function portionMasses(portion: Portion, sharePct: number, batter: BatterMasses,
   };
 }
 
-/** Density in a mould: that of the first batter poured into it (batters of one design differ little). */
-const densityIn = (plan: Plan, mould: Mould): number => {
-  const first = plan.operations.find((o) => o.mouldId === mould.id && portionOf(o) !== null);
-  const portion = plan.portions.find((p) => first && p.id === portionOf(first)) ?? plan.portions[0];
-  return (plan.batters.find((b) => b.id === portion.batterId) ?? plan.batters[0]).densityGPerMl;
-};
-
 /** Every mass of the batch, g. Null while a batter's formula cannot be computed (no oils, or an oil that is not known). */
 export function computeMasses(plan: Plan): Masses | null {
   const shares = resolvedShares(plan);
   const find = oilLookup(plan.oilRows);
-  const fillOf = (m: Mould) => fillMassG(m, m.fillPct, densityIn(plan, m));
-  const fillG = plan.moulds.reduce((sum, m) => sum + fillOf(m), 0);
-  const batters: BatterMasses[] = [];
+  const fillMlOf = (m: Plan["moulds"][number]) => (volumeMl(m) * m.fillPct) / 100;
+  const fillMl = plan.moulds.reduce((sum, m) => sum + fillMlOf(m), 0);
+  const made = new Map<string, { masses: BatterMasses; sized: Sized }>();
   for (const batter of plan.batters) {
-    const masses = batterMasses(plan, batter, shares, fillG, find);
-    if (!masses) return null;
-    batters.push(masses);
+    const one = batterMasses(plan, batter, shares, fillMl, find);
+    if (!one) return null;
+    made.set(batter.id, one);
   }
   const portions = plan.portions.map((p) =>
-    portionMasses(p, shares.get(p.id)!, batters.find((b) => b.id === p.batterId)!, plan.toolLossPct),
+    portionMasses(
+      p,
+      shares.get(p.id)!,
+      plan.batters.find((b) => b.id === p.batterId)!,
+      made.get(p.batterId)!,
+      plan.toolLossPct,
+    ),
   );
-  const operationG = new Map(
-    plan.operations.map((o) => {
-      const cup = portions.find((p) => p.id === portionOf(o));
-      if (cup && isTopPour(o)) return [o.id, (cup.keptBackG * o.keptBackPct) / 100];
-      return [o.id, cup && isCupPour(o) ? (cup.pourG * o.cupPct) / 100 : 0];
-    }),
-  );
-  weighPots(plan, operationG);
+  const operationG = new Map<string, number>();
+  const operationMl = new Map<string, number>();
+  for (const o of plan.operations) {
+    const cup = portions.find((p) => p.id === portionOf(o));
+    const whole = cup ? (isTopPour(o) ? cup.keptBackG * o.keptBackPct : isCupPour(o) ? cup.pourG * o.cupPct : 0) : 0;
+    operationG.set(o.id, whole / 100);
+    operationMl.set(o.id, cup ? whole / 100 / cup.densityGPerMl : 0);
+  }
+  weighPots(plan, operationG, operationMl);
   const moulds = plan.moulds.map((m) => {
-    const pouredG = plan.operations.reduce(
-      (sum, o) => sum + (o.mouldId === m.id && o.kind !== "potPour" ? operationG.get(o.id)! : 0),
-      0,
-    );
+    const sum = (of: ReadonlyMap<string, number>) =>
+      plan.operations.reduce((s, o) => s + (o.mouldId === m.id && o.kind !== "potPour" ? of.get(o.id)! : 0), 0);
+    const [pouredG, pouredMl] = [sum(operationG), sum(operationMl)];
+    const density = pouredMl > 0 ? pouredG / pouredMl : plan.batters[0].densityGPerMl;
     return {
       id: m.id,
       volumeMl: volumeMl(m),
-      fillG: fillOf(m),
+      fillG: fillMlOf(m) * density,
       pouredG,
-      levelMm: levelMm(m, pouredG, densityIn(plan, m)),
+      pouredMl,
+      levelMm: levelMm(m, pouredMl),
     };
   });
-  return { batters, portions, moulds, operationG };
-}
-
-/** A pot pour carries what has gone into the pot for its mould since the last one; it adds nothing of its own. */
-function weighPots(plan: Plan, operationG: Map<string, number>): void {
-  const inPotG = new Map<string, number>();
-  for (const o of plan.operations) {
-    const g = inPotG.get(o.mouldId) ?? 0;
-    if (isIntoPot(o)) inPotG.set(o.mouldId, g + operationG.get(o.id)!);
-    else if (o.kind === "potPour") {
-      operationG.set(o.id, g);
-      inPotG.set(o.mouldId, 0);
-    }
-  }
+  return { batters: [...made.values()].map((x) => x.masses), portions, moulds, operationG, operationMl };
 }
 
 /** Cured mass of a finished mass of batter, g: everything but water, and the residual water of the cured bar. */
 export function curedMassG(finishedG: number, waterG: number, residualWaterPct: number): number {
-  return (finishedG - waterG) / (1 - residualWaterPct / 100);
+  return Math.max(0, finishedG - waterG) / (1 - residualWaterPct / 100);
 }
 
-/** Water in a portion's finished cup, g: its part of the batter's water, and its dispersion water. */
+/** Water in a portion's finished cup, g: its part of the batter's water, that of its dispersions and of its own additives. */
 export const waterInCupG = (portion: PortionMasses, batter: BatterMasses): number =>
-  (portion.baseG * batter.allWaterG) / batter.plannedBaseG + portion.carrierWaterG;
+  (portion.baseG * batter.allWaterG) / batter.plannedBaseG + portion.carrierWaterG + portion.additiveWaterG;

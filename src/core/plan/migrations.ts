@@ -1,5 +1,7 @@
 import { type ColourantKindId, colourantKind } from "../colour/kinds";
+import { LIQUIDS } from "../formula/liquids";
 import { DEFAULT_PRACTICE } from "../practice/practiceSchema";
+import { US_MEASURES } from "../units/dose";
 import type { FieldProblem } from "./read";
 import { SCHEMA_VERSION } from "./schema";
 
@@ -123,8 +125,91 @@ const from2: Migration = {
   }),
 };
 
+const isObject = (value: unknown): value is Json =>
+  typeof value === "object" && value !== null && !Array.isArray(value);
+
+/** Milk as it stood in a formula before several liquids could: one, or none. */
+export function liquidsFromMilk(milk: unknown): unknown[] {
+  if (!isObject(milk)) return [];
+  const row = LIQUIDS.find((l) => l.id === milk.kind);
+  return [
+    {
+      id: "q1",
+      kind: milk.kind,
+      label: "",
+      sharePct: milk.sharePct,
+      when: milk.when,
+      composition: row?.composition ?? null,
+    },
+  ];
+}
+
+/** A formula (in a batter, or a row of the library) with `liquids` in place of `milk`. */
+export function withLiquids(formula: Json): Json {
+  const { milk, ...rest } = formula;
+  return "liquids" in rest ? rest : { ...rest, liquids: liquidsFromMilk(milk) };
+}
+
+/** Ids of all that is named from elsewhere in a document must differ; a clash gets a new one, and what names it follows. */
+function withUniqueIds(d: Json): Json {
+  const taken = new Set<unknown>();
+  const fresh = (id: unknown): string => {
+    for (let n = 2; ; n++) {
+      const next = `${String(id).slice(0, 34)}-${n}`;
+      if (!taken.has(next)) return next;
+    }
+  };
+  let document = d;
+  for (const list of ["batters", "portions", "moulds", "operations", "equipment", "decorations"] as const) {
+    const renamed = new Map<unknown, string>();
+    document = {
+      ...document,
+      [list]: each(document[list], (item) => {
+        const id = taken.has(item.id) ? fresh(item.id) : item.id;
+        if (id !== item.id) renamed.set(item.id, id as string);
+        taken.add(id);
+        return { ...item, id };
+      }),
+    };
+    if (renamed.size > 0) document = namedAnew(document, list, renamed);
+  }
+  return document;
+}
+
+/** What names items of a list follows their new ids. Twins inside one list are left for the check to refuse. */
+function namedAnew(d: Json, list: string, renamed: ReadonlyMap<unknown, string>): Json {
+  const field = { portions: "portionId", moulds: "mouldId", batters: "batterId" }[list];
+  if (!field) return d;
+  const follow = (item: Json): Json =>
+    renamed.has(item[field]) ? { ...item, [field]: renamed.get(item[field]) } : item;
+  const record = isObject(d.record) ? { ...d.record, events: each(d.record.events, follow) } : d.record;
+  const portions = list === "batters" ? each(d.portions, follow) : d.portions;
+  return { ...d, portions, operations: each(d.operations, follow), record };
+}
+
+/** Version 4: several liquids, doses in all, measures, a mould of a cup's own, answers to checks and to what was due; ids unique over the document. */
+const from3: Migration = {
+  from: 3,
+  up: (old) => {
+    const d = withUniqueIds(old);
+    const record = isObject(d.record) ? d.record : {};
+    return {
+      ...d,
+      measures: US_MEASURES,
+      batters: each(d.batters, withLiquids),
+      portions: each(d.portions, (p) => ({ ...p, onlyMouldId: null })),
+      record: {
+        ...record,
+        events: each(record.events, (e) => (e.kind === "traceCheck" ? { ...e, answer: null } : e)),
+        teachesPace: record.finishedAt ? true : null,
+        days: { unmoulded: null, cut: null, ready: null },
+      },
+    };
+  },
+};
+
 /** In ascending order, one for every version before the current one. */
-export const MIGRATIONS: readonly Migration[] = [from1, from2];
+export const MIGRATIONS: readonly Migration[] = [from1, from2, from3];
 
 type Migrated = { ok: true; document: unknown } | { ok: false; problem: FieldProblem };
 

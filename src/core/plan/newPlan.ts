@@ -5,11 +5,13 @@ import type { ScentClassId } from "../scent/classes";
 import type { Scent, ScentPart } from "../scent/scentSchema";
 import { type Batter, type Plan, type Portion, SCHEMA_VERSION } from "./schema";
 
-const emptyRecord = (): Plan["record"] => ({
+export const emptyRecord = (): Plan["record"] => ({
   startedAt: null,
   events: [],
   finishedAt: null,
   rating: null,
+  teachesPace: null,
+  days: { unmoulded: null, cut: null, ready: null },
   verdict: "",
 });
 
@@ -20,6 +22,18 @@ export function nextId(list: readonly { id: string }[], letter: string): string 
   const used = list.map((item) => (item.id.startsWith(letter) ? Number(item.id.slice(letter.length)) : 0));
   return `${letter}${Math.max(0, ...used.filter(Number.isInteger)) + 1}`;
 }
+
+/** All that shares one space of ids in a batch: what `nextId` must not hit for a new mould, batter, cup, operation, tool or decoration. */
+export const namedIn = (
+  plan: Pick<Plan, "moulds" | "batters" | "portions" | "operations" | "equipment" | "decorations">,
+): { id: string }[] => [
+  ...plan.moulds,
+  ...plan.batters,
+  ...plan.portions,
+  ...plan.operations,
+  ...plan.equipment,
+  ...plan.decorations,
+];
 
 /** A colourant by one swatch at its kind's usual dose, dispersed 1 : 3 in oil. */
 export function plainColourant(
@@ -73,6 +87,7 @@ export const plainPortion = (id: string, batterId: string, name: string, sharePc
   name,
   sharePct,
   takesRest: false,
+  onlyMouldId: null,
   keptBackPct: 0,
   pipingPct: 0,
   samplePct: 0,
@@ -98,7 +113,7 @@ export const plainBatter = (id: string, name: string, startTemperatureC: number)
   lye: { purityPct: 99, kohSharePct: 0, kohPurityPct: 90, coversAcids: true },
   water: { method: "concentration", value: 33 },
   iceSharePct: 0,
-  milk: null,
+  liquids: [],
   additives: [],
   densityGPerMl: 1,
   startTemperatureC,
@@ -128,6 +143,7 @@ export function newPlan(title: string, seed: number, settings: Settings = DEFAUL
     cureDays: settings.cureDays,
     residualWaterPct: settings.residualWaterPct,
     practice: settings.practice,
+    measures: { spoons: settings.units.spoons, scoopMl: settings.scoopMl },
     knowledge: { formulas: {}, additives: {}, pace: null },
     oilRows: [],
     moulds: [

@@ -29,6 +29,22 @@ const toProblem = (issue: z.core.$ZodIssue): FieldProblem => {
 /** What a schema refuses, field by field; the first twenty. */
 export const problemsOf = (error: z.ZodError): FieldProblem[] => error.issues.slice(0, 20).map(toProblem);
 
+/** Things that are named from elsewhere (vessels, steps, tools, weigh-up lines) share one space of ids: none may stand in two lists. */
+function sharedIds(plan: Plan): FieldProblem[] {
+  const { moulds, batters, portions, operations, equipment, decorations } = plan;
+  const lists = { moulds, batters, portions, operations, equipment, decorations };
+  const listOf = new Map<string, string>();
+  return Object.entries(lists).flatMap(([name, list]) =>
+    list.flatMap(({ id }, index): FieldProblem[] => {
+      const other = listOf.get(id);
+      if (other === undefined) listOf.set(id, name);
+      return other === undefined || other === name
+        ? []
+        : [{ field: `${name}[${index}].id`, message: `"${id}" stands among the ${other} too` }];
+    }),
+  );
+}
+
 /** Rules between fields that one field's schema cannot see: unique ids, references that exist, one portion that takes the rest. */
 function crossProblems(plan: Plan): FieldProblem[] {
   const problems: FieldProblem[] = [];
@@ -48,15 +64,22 @@ function crossProblems(plan: Plan): FieldProblem[] {
   unique(plan.oilRows, "oilRows");
   unique(plan.equipment, "equipment");
   unique(plan.decorations, "decorations");
+  problems.push(...sharedIds(plan));
   unique(plan.weighUp.ticks, "weighUp.ticks");
   plan.batters.forEach((b, i) => {
     unique(b.oils, `batters[${i}].oils`);
     unique(b.additives, `batters[${i}].additives`);
+    unique(b.liquids, `batters[${i}].liquids`);
+    if (b.scent) unique(b.scent.parts, `batters[${i}].scent.parts`);
   });
   const restTaken = new Set<string>();
   plan.portions.forEach((p, i) => {
     unique(p.colourants, `portions[${i}].colourants`);
     unique(p.additives, `portions[${i}].additives`);
+    if (p.scent) unique(p.scent.parts, `portions[${i}].scent.parts`);
+    if (p.onlyMouldId !== null && !mouldIds.has(p.onlyMouldId)) {
+      problems.push({ field: `portions[${i}].onlyMouldId`, message: `no mould has the id "${p.onlyMouldId}"` });
+    }
     if (!batterIds.has(p.batterId)) {
       problems.push({ field: `portions[${i}].batterId`, message: `no batter has the id "${p.batterId}"` });
     }

@@ -1,16 +1,16 @@
 import { z } from "zod";
 import { portionColourantSchema } from "../colour/colourantSchema";
-import { additiveSchema, formulaFields } from "../formula/formulaSchema";
+import { additiveSchema, batterFormulaFields } from "../formula/formulaSchema";
 import { oilSchema } from "../formula/oilSchema";
 import { planMouldSchema } from "../mould/mouldSchema";
 import { equipmentSchema } from "../mould/toolSchema";
-import { practiceSchema } from "../practice/practiceSchema";
+import { measuresSchema, practiceSchema } from "../practice/practiceSchema";
 import { scentSchema } from "../scent/scentSchema";
 import { id, isoDate, isoInstant, name, text, within } from "../units/fields";
 import { FAMILY_IDS, type Operation, operationSchema } from "./operations";
 
 /** Version that this build writes. Raise it with a migration in migrations.ts. */
-export const SCHEMA_VERSION = 3;
+export const SCHEMA_VERSION = 4;
 
 export const batterSchema = z.strictObject({
   id,
@@ -29,7 +29,7 @@ export const batterSchema = z.strictObject({
       dueOn: isoDate.nullable(),
     }),
   ]),
-  ...formulaFields,
+  ...batterFormulaFields,
   densityGPerMl: within(0.7, 1.3, "g/mL"),
   /** Temperature at first contact of lye and oil. */
   startTemperatureC: within(5, 90, "C"),
@@ -48,6 +48,8 @@ export const portionSchema = z.strictObject({
   /** Share of its batter's base, percent; ignored on the one that takes the rest. */
   sharePct: within(0, 100, "%"),
   takesRest: z.boolean(),
+  /** Mould that it is poured into alone, such as one loaf's own base; null for all. */
+  onlyMouldId: id.nullable(),
   /** Shares of the finished cup kept back for the top, for piping, as a sample; percent. */
   keptBackPct: within(0, 100, "%"),
   pipingPct: within(0, 100, "%"),
@@ -76,10 +78,20 @@ export const DEVIATIONS = [
   "other",
 ] as const;
 
+/** Answers to a check that does not fit: the fats stiffened without reacting, it was another cup, it was blended longer, it really stands so. */
+export const CHECK_ANSWERS = ["false-trace", "other-cup", "blended-longer", "as-seen"] as const;
+
 const event = { id, atS: within(0, 86_400, "s") };
 export const recordEventSchema = z.discriminatedUnion("kind", [
   z.strictObject({ kind: z.literal("stepDone"), ...event, stepId: z.string().max(90) }),
-  z.strictObject({ kind: z.literal("traceCheck"), ...event, portionId: id, trace: within(0, 5) }),
+  z.strictObject({
+    kind: z.literal("traceCheck"),
+    ...event,
+    portionId: id,
+    trace: within(0, 5),
+    /** What the maker said of a check that the clock could not explain; null while it was not asked about. */
+    answer: z.enum(CHECK_ANSWERS).nullable(),
+  }),
   z.strictObject({
     kind: z.literal("deviation"),
     ...event,
@@ -96,6 +108,10 @@ export const recordSchema = z.strictObject({
   startedAt: isoInstant.nullable(),
   events: z.array(recordEventSchema).max(2000),
   finishedAt: isoInstant.nullable(),
+  /** Whether the times of this pour teach the maker's pace; null while it was not asked. */
+  teachesPace: z.boolean().nullable(),
+  /** Days on which what was due after the pour was done; null until it is answered. */
+  days: z.strictObject({ unmoulded: isoDate.nullable(), cut: isoDate.nullable(), ready: isoDate.nullable() }),
   rating: z.union([z.literal(1), z.literal(2), z.literal(3), z.literal(4), z.literal(5)]).nullable(),
   verdict: text(10_000),
 });
@@ -138,6 +154,8 @@ export const planSchema = z.strictObject({
   /** Water that stays in a cured bar, percent of it. */
   residualWaterPct: within(2, 25, "%"),
   practice: practiceSchema,
+  /** What a teaspoon and the maker's own scoop hold in this batch. */
+  measures: measuresSchema,
   knowledge: knowledgeSchema,
   /** Rows of oils that do not ship with Tundish, or were changed, as they were when chosen. */
   oilRows: z.array(oilSchema).max(60),

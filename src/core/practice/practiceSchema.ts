@@ -1,4 +1,5 @@
 import { z } from "zod";
+import { US_MEASURES } from "../units/dose";
 import { name, text, within } from "../units/fields";
 
 /** Schools of practice, each with its reason: settings, not constants. */
@@ -72,6 +73,13 @@ export const practiceFields = {
 export const practiceSchema = z.strictObject(practiceFields);
 export type Practice = z.infer<typeof practiceSchema>;
 
+/** What small measures hold. */
+export const measuresSchema = z.strictObject({
+  spoons: z.enum(["us", "metric"]),
+  /** The maker's own small scoop, mL. */
+  scoopMl: within(0.02, 60, "mL"),
+});
+
 export const unitsSchema = z.strictObject({
   mass: z.enum(["g", "oz"]),
   length: z.enum(["mm", "in"]),
@@ -85,6 +93,8 @@ export const settingsSchema = z.strictObject({
   studio: name(80),
   units: unitsSchema,
   practice: practiceSchema,
+  /** The studio's own small scoop, mL. */
+  scoopMl: within(0.02, 60, "mL"),
   region: text(200),
   /** Residual water of a cured bar, percent; learned from weighings. */
   residualWaterPct: within(2, 25, "%"),
@@ -108,6 +118,7 @@ export const DEFAULT_SETTINGS: Settings = {
   studio: "My studio",
   units: { mass: "g", length: "mm", volume: "ml", temperature: "C", spoons: "us" },
   practice: DEFAULT_PRACTICE,
+  scoopMl: US_MEASURES.scoopMl,
   region: "",
   residualWaterPct: 10,
   barThicknessMm: 25,

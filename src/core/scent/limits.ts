@@ -22,6 +22,15 @@ export function limitOf(part: Pick<ScentPart, "certificatePct" | "ownLimitPct">)
   return { limitPct: c, whose: "certificate" };
 }
 
+/** The stricter of two limits; one that is not known does not count. */
+export function stricter<L extends Pick<LimitCheck, "limitPct" | "whose">>(
+  a: L,
+  b: Pick<LimitCheck, "limitPct" | "whose">,
+) {
+  const { limitPct, whose } = b.limitPct !== null && (a.limitPct === null || b.limitPct < a.limitPct) ? b : a;
+  return { limitPct, whose };
+}
+
 /**
  * Compares a scent with its limits, like with like: grams of each part against the cured mass that carries them.
  * @param scentG scent in the cup or batch, g

@@ -43,13 +43,23 @@ export const scentPartSchema = z.strictObject({
   ...behaviour,
 });
 
-export const loadSchema = z.strictObject({ amount: within(0, 12, "%"), base: z.enum(["oils", "batter"]) });
+const loadPct = within(0, 12, "%");
+export const loadSchema = z.strictObject({ amount: loadPct, base: z.enum(["oils", "batter"]) });
+
+/** Load in a batch: percent of oils or batter, or what goes into this cup (or batter) in all. */
+export const scentLoadSchema = z
+  .strictObject({ amount: within(0, 20_000), base: z.enum(["oils", "batter", "g", "oz", "drop"]) })
+  .superRefine((load, context) => {
+    const read = load.base === "oils" || load.base === "batter" ? loadPct.safeParse(load.amount) : null;
+    if (read && !read.success)
+      context.addIssue({ code: "custom", path: ["amount"], message: read.error.issues[0].message });
+  });
 
 /** A scent in a cup or in a whole batter: one part, or a blend. */
 export const scentSchema = z.strictObject({
   libraryId: id.nullable(),
   name: name(60),
-  load: loadSchema,
+  load: scentLoadSchema,
   parts: z.array(scentPartSchema).min(1).max(8),
 });
 

@@ -1,4 +1,4 @@
-import { type AdditiveDose, additivePerOilG, additiveRow } from "../formula/additives";
+import { type AdditiveId, additivePerOilG, additiveRow, usualDoses } from "../formula/additives";
 import { paletteOf } from "../plan/colours";
 import type { Masses } from "../plan/masses";
 import type { Plan, RecordEvent } from "../plan/schema";
@@ -7,6 +7,7 @@ import { loadPctOfOils } from "../scent/effect";
 import type { Scent } from "../scent/scentSchema";
 import { portionPace } from "../split/portions";
 import { blendingSecondsTo, emulsionBlendS, restRatePerMin } from "../trace/cup";
+import type { DoseBase } from "../units/dose";
 import { deriveSteps, type Step } from "./steps";
 
 /** Spread of what is not known, natural logs (temperature in C): Tundish estimates. */
@@ -101,9 +102,9 @@ class Unknowns {
   }
 }
 
-function scentActions(scent: Scent | null, doseRatio: number, unknowns: Unknowns): ScentAction[] {
+function scentActions(scent: Scent | null, base: DoseBase, unknowns: Unknowns): ScentAction[] {
   if (!scent) return [];
-  const dose = loadPctOfOils(scent, doseRatio) / REFERENCE_DOSE_PCT_OF_OILS;
+  const dose = loadPctOfOils(scent, base) / REFERENCE_DOSE_PCT_OF_OILS;
   const total = scent.parts.reduce((sum, p) => sum + p.sharePct, 0) || 1;
   return scent.parts.map((p) => {
     const known = p.measured ?? { ...scentClass(p.class), sdLog: SD_LOG.supplier };
@@ -120,10 +121,11 @@ function scentActions(scent: Scent | null, doseRatio: number, unknowns: Unknowns
   });
 }
 
-function additiveActions(plan: Plan, additives: readonly AdditiveDose[], doseRatio: number, unknowns: Unknowns) {
+/** Additives that act on a vessel, by mass per gram of its oils. */
+function additiveActions(plan: Plan, additives: readonly { kind: AdditiveId; perOilG: number }[], unknowns: Unknowns) {
   return additives.flatMap((a) => {
     const row = additiveRow(a.kind);
-    const doses = (100 * additivePerOilG(a, doseRatio)) / row.usualGPer100gOils;
+    const doses = usualDoses(a.kind, a.perOilG);
     if (row.paceFactor === 1 || doses <= 0) return [];
     const known = Object.hasOwn(plan.knowledge.additives, a.kind) ? plan.knowledge.additives[a.kind] : null;
     return [{ unknown: unknowns.add(`A:${a.kind}`, known?.mean ?? 0, known?.sd ?? SPREAD.additive), doses }];
@@ -175,22 +177,34 @@ export function compileProgram(plan: Plan, masses: Masses, nowS?: number): Progr
         m.formula.additivePace,
       ),
       pot: -1,
-      scent: scentActions(b.scent, m.formula.oilsPerBaseG, unknowns),
-      additives: additiveActions(plan, b.additives, m.formula.oilsPerBaseG, unknowns),
+      scent: scentActions(b.scent, m.dose, unknowns),
+      additives: additiveActions(
+        plan,
+        m.formula.additives.filter((a) => !a.isLate).map((a) => ({ kind: a.kind, perOilG: a.massG })),
+        unknowns,
+      ),
     };
   });
   const potCount = vessels.length;
   for (const p of plan.portions) {
     const pot = plan.batters.findIndex((b) => b.id === p.batterId);
-    const doseRatio = masses.batters[pot].formula.oilsPerBaseG;
+    const cup = masses.portions.find((m) => m.id === p.id)!;
+    const { late } = masses.batters[pot];
     vessels.push({
       id: p.id,
       batterId: p.batterId,
-      massG: masses.portions.find((m) => m.id === p.id)!.finishedG,
-      rate: portionPace(p, doseRatio),
+      massG: cup.finishedG,
+      rate: portionPace(p, cup.dose, late),
       pot,
-      scent: scentActions(p.scent, doseRatio, unknowns),
-      additives: additiveActions(plan, p.additives, doseRatio, unknowns),
+      scent: scentActions(p.scent, cup.dose, unknowns),
+      additives: additiveActions(
+        plan,
+        [
+          ...late.map((a) => ({ kind: a.kind, perOilG: a.massG })),
+          ...p.additives.map((a) => ({ kind: a.kind, perOilG: additivePerOilG(a, cup.dose) })),
+        ],
+        unknowns,
+      ),
     });
   }
   const vesselOf = new Map(vessels.map((v, i) => [v.id, i]));

@@ -1,7 +1,7 @@
 import { colourantKind } from "../colour/kinds";
 import { lightness } from "../colour/mix";
 import { decorationCounts } from "../cut/bars";
-import { type AdditiveTime, additiveRow } from "../formula/additives";
+import { type AdditiveTime, additiveRow, isLate } from "../formula/additives";
 import type { BatterMasses, Masses } from "../plan/masses";
 import { isIntoPot, type Operation, portionOf } from "../plan/operations";
 import type { Batter, Plan, Portion } from "../plan/schema";
@@ -53,7 +53,10 @@ const step = (fields: Partial<Step> & Pick<Step, "id" | "kind" | "batterId" | "d
 });
 
 /** A cup into which colour or an additive of its own is stirred. */
-const isMixed = (p: Portion) => p.colourants.length > 0 || p.additives.length > 0;
+const isMixed = (plan: Plan, p: Portion) =>
+  p.colourants.length > 0 ||
+  p.additives.length > 0 ||
+  plan.batters.some((b) => b.id === p.batterId && b.additives.some((a) => isLate(a.kind)));
 const isStickBlended = (p: Portion) => p.colourants.some((c) => colourantKind(c.kind).stickBlend);
 
 /** Whisking all the way, and for whites a short stick blend: as a mean share of full power over the step. */
@@ -67,14 +70,14 @@ const SHOULD_KINDS: ReadonlySet<Operation["kind"]> = new Set(["topLine", "drizzl
 
 const INTO_LYE: ReadonlySet<AdditiveTime> = new Set(["lye-water", "hot-lye", "cooled-lye"]);
 
-/** All that is in the lye jug: lye, water and ice, milk frozen into it, and what was dissolved there; g. */
+/** All that is in the lye jug: lye, water and ice, the liquids that reach it, and what was dissolved there; g. */
 function lyeWaterG(batter: Batter, pot: BatterMasses): number {
-  const milkG = batter.milk?.when === "frozen-in-lye" ? pot.milkG : 0;
+  const liquidG = pot.liquids.reduce((sum, l) => sum + (l.when === "at-emulsion" ? 0 : l.massG), 0);
   const dissolvedG = batter.additives.reduce(
     (sum, a) => sum + (INTO_LYE.has(additiveRow(a.kind).when) ? pot.additives.find((x) => x.id === a.id)!.massG : 0),
     0,
   );
-  return pot.lyeG + pot.waterG + milkG + dissolvedG;
+  return pot.lyeG + pot.waterG + liquidG + dissolvedG;
 }
 
 function potSteps(plan: Plan, masses: Masses, blendS: (batterId: string) => number): Step[] {
@@ -144,7 +147,7 @@ function readyAfter(plan: Plan, p: Portion): string[] {
 
 function cupSteps(plan: Plan, masses: Masses, palette: readonly string[]): Step[] {
   const lightnessOf = (p: Portion) => lightness(palette[plan.portions.indexOf(p)]);
-  const coloured = plan.portions.filter(isMixed);
+  const coloured = plan.portions.filter((p) => isMixed(plan, p));
   coloured.sort((a, b) => lightnessOf(b) - lightnessOf(a));
   const colours = coloured.map((p) => {
     const stick = isStickBlended(p) ? WORKING_TIMES_S.stickBlendCup : 0;
@@ -161,8 +164,8 @@ function cupSteps(plan: Plan, masses: Masses, palette: readonly string[]): Step[
       after: readyAfter(plan, p),
     });
   });
-  const doseRatioOf = (p: Portion) => masses.batters.find((b) => b.id === p.batterId)!.formula.oilsPerBaseG;
-  const speed = (p: Portion) => scentEffect(p.scent!, doseRatioOf(p)).rateFactor;
+  const doseOf = (p: Portion) => masses.portions.find((m) => m.id === p.id)!.dose;
+  const speed = (p: Portion) => scentEffect(p.scent!, doseOf(p)).rateFactor;
   const scented = plan.portions.filter((p) => p.scent !== null).sort((a, b) => speed(a) - speed(b));
   const scents = scented.map((p) =>
     step({
@@ -173,7 +176,7 @@ function cupSteps(plan: Plan, masses: Masses, palette: readonly string[]): Step[
       durationS: WORKING_TIMES_S.scentCup,
       blendShare: WHISK_BLEND_SHARE,
       massG: masses.portions.find((m) => m.id === p.id)!.scentG,
-      after: isMixed(p) ? [`colour:${p.id}`] : readyAfter(plan, p),
+      after: isMixed(plan, p) ? [`colour:${p.id}`] : readyAfter(plan, p),
     }),
   );
   return [...colours, ...scents];
@@ -186,7 +189,7 @@ function finishedAfter(plan: Plan, p: Portion): string[] {
 }
 function mixedAfter(plan: Plan, p: Portion): string[] {
   if (p.scent) return [`scent:${p.id}`];
-  return isMixed(p) ? [`colour:${p.id}`] : readyAfter(plan, p);
+  return isMixed(plan, p) ? [`colour:${p.id}`] : readyAfter(plan, p);
 }
 
 function bottleSteps(plan: Plan): Step[] {

@@ -101,7 +101,7 @@ export function timelineOf(plan: Plan, masses: Masses, program: Program, unknown
         naohG: m.naohG,
         kohG: m.kohG,
         waterG: m.allWaterG,
-        iceG: m.iceG + (b.milk?.when === "frozen-in-lye" ? m.milkG : 0),
+        iceG: m.oilsG * m.formula.frozenG,
         oilsG: m.oilsG,
         meltsAboveC: m.formula.meltsAboveC,
         targetC: b.startTemperatureC,

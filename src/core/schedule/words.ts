@@ -1,12 +1,12 @@
 import { decorationCounts } from "../cut/bars";
 import { TOOL_MM } from "../families/registry";
-import { type AdditiveTime, additiveRow } from "../formula/additives";
-import { milkRow } from "../formula/milk";
-import type { BatterMasses, Masses } from "../plan/masses";
+import { additiveRow } from "../formula/additives";
+import type { BatterMasses, Masses, PortionMasses } from "../plan/masses";
 import { isCupPour, type Operation, type OperationKind, portionOf, type StrokeTool } from "../plan/operations";
 import type { Batter, Plan, Portion } from "../plan/schema";
 import { stageName } from "../trace/stages";
 import type { Sayer } from "../units/sayer";
+import { liquidName, lyeName } from "../weighup/lyeJug";
 import type { Step } from "./steps";
 
 /** What a person at the bench reads: what to do, and how. */
@@ -266,43 +266,58 @@ const FINISH: Record<string, Instruction> = {
   },
 };
 
-/** What goes into the whole batter once it is an emulsion, and after the colour: " Then by hand: 12 g honey." Empty where nothing does. */
+/** What goes into the whole batter once it is an emulsion: " Then by hand: 12 g honey." Empty where nothing does. */
 function stirredIn(batter: Batter, pot: BatterMasses, sayer: Sayer): string {
-  const listed = (when: AdditiveTime) =>
-    batter.additives
-      .filter((a) => additiveRow(a.kind).when === when)
-      .map((a) => ({
-        massG: pot.additives.find((x) => x.id === a.id)!.massG,
-        name: a.label || additiveRow(a.kind).label,
-      }))
-      .filter((a) => a.massG > 0)
-      .map((a) => `${sayer.g(a.massG)} ${a.name}`);
-  const milk =
-    batter.milk?.when === "at-emulsion" && pot.milkG > 0
-      ? [`${sayer.g(pot.milkG)} ${milkRow(batter.milk.kind).label}`]
-      : [];
-  const now = [...milk, ...listed("emulsion")];
-  const later = listed("after-colour");
-  return `${now.length ? ` Then by hand: ${now.join(", ")}.` : ""}${later.length ? ` After the colour, each cup its share: ${later.join(", ")}.` : ""}`;
+  const held = pot.liquids
+    .filter((l) => l.when === "at-emulsion")
+    .map((l) => `${sayer.g(l.massG)} ${liquidName(batter, l)}`);
+  const listed = batter.additives
+    .filter((a) => additiveRow(a.kind).when === "emulsion")
+    .map((a) => ({
+      massG: pot.additives.find((x) => x.id === a.id)!.massG,
+      name: a.label || additiveRow(a.kind).label,
+    }))
+    .filter((a) => a.massG > 0)
+    .map((a) => `${sayer.g(a.massG)} ${a.name}`);
+  const now = [...held, ...listed];
+  return now.length ? ` Then by hand: ${now.join(", ")}.` : "";
+}
+
+/** What is stirred into a cup: its colours with their carrier, then by hand its additives, each with its grams. */
+function colourDetail(portion: Portion, batter: Batter, cup: PortionMasses, sayer: Sayer): string {
+  const colours = portion.colourants.map((c) => {
+    const own = cup.colourants.find((x) => x.id === c.id)!;
+    return `${c.name} ${sayer.g(own.powderG + own.carrierG)}${own.carrierG > 0 ? ` with its ${c.carrier.kind}` : ""}`;
+  });
+  const additives = cup.additives
+    .filter((a) => a.massG > 0)
+    .map((a) => {
+      const known = (a.from === "cup" ? portion : batter).additives.find((x) => x.id === a.id)!;
+      return `${sayer.g(a.massG)} ${known.label || additiveRow(known.kind).label}`;
+    });
+  const stir = additives.length ? ` Then by hand: ${additives.join(", ")}.` : "";
+  if (colours.length === 0) return `${additives.join(", ")}: stir in by hand, scrape the wall.`;
+  return `${colours.join(" + ")}. Whisk by hand, scrape the wall.${stir}`;
 }
 
 /** What to do in a step. */
 export function instructionOf(plan: Plan, step: Step, masses: Masses, sayer: Sayer): Instruction {
   const portion = step.portionIds.length ? cupOf(plan, step.portionIds[0]) : null;
   const batter = plan.batters.find((b) => b.id === step.batterId)!;
+  const pot = masses.batters.find((b) => b.id === batter.id)!;
   const several = plan.batters.length > 1 ? ` (${batter.name})` : "";
   switch (step.kind) {
     case "lye":
       return {
         title: `Pour the lye into the oils${several}`,
-        detail: `${sayer.g(step.massG!)} of lye water, slowly down the blender shaft. The clock starts at the first drop.`,
+        detail: `${sayer.g(step.massG!)} of ${lyeName(batter, pot)}, slowly down the blender shaft. The clock starts at the first drop.`,
         caution:
           "Goggles and gloves on. Lye burns: on skin rinse with plenty of water; in the eyes rinse 15-20 minutes and seek medical help.",
       };
     case "blend":
       return {
         title: `Blend to ${stageName(batter.blendToTrace)}${several}`,
-        detail: `Short pulses, stir between: about ${Math.round(step.durationS)} s on high for ${sayer.g(step.massG!)}. Stop when no oil slick shows at the rim; blending cannot be undone.${stirredIn(batter, masses.batters.find((b) => b.id === batter.id)!, sayer)}`,
+        detail: `Short pulses, stir between: about ${Math.round(step.durationS)} s on high for ${sayer.g(step.massG!)}. Stop when no oil slick shows at the rim; blending cannot be undone.${stirredIn(batter, pot, sayer)}`,
         caution: "Raw batter is caustic: keep the bell under the surface.",
       };
     case "weigh":
@@ -313,8 +328,8 @@ export function instructionOf(plan: Plan, step: Step, masses: Masses, sayer: Say
       };
     case "colour":
       return {
-        title: `Colour ${portion!.name}`,
-        detail: `${[...portion!.colourants.map((c) => c.name), ...portion!.additives.map((a) => a.label || a.kind)].join(" + ")}: ${sayer.g(step.massG!)} with its oil. Whisk by hand, scrape the wall.`,
+        title: portion!.colourants.length ? `Colour ${portion!.name}` : `Stir into ${portion!.name}`,
+        detail: colourDetail(portion!, batter, masses.portions.find((m) => m.id === portion!.id)!, sayer),
         caution: null,
       };
     case "scent":

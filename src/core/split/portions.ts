@@ -1,11 +1,21 @@
 import { colourantKind } from "../colour/kinds";
-import { powderGPer100gOils } from "../colour/mix";
-import { additivePace, additivePerOilG } from "../formula/additives";
+import { carrierPerG, powderGPer100gOils } from "../colour/mix";
+import { type AdditiveId, additivePerOilG, paceOfMasses, solidDensity } from "../formula/additives";
 import type { Plan, Portion } from "../plan/schema";
 import { loadPctOfOils } from "../scent/effect";
+import type { DoseBase } from "../units/dose";
+
+/** An additive of the batter that is stirred into its coloured cups, g per g of the batter's oils. */
+export interface LateAdditive {
+  id: string;
+  kind: AdditiveId;
+  massG: number;
+}
 
 /** What one gram of a portion's base carries besides itself once it is finished, all in g per g of base. */
 export interface FinishPerGram {
+  /** Colourants one by one: powder or dye, and its carrier. */
+  colourants: { id: string; powderG: number; carrierG: number; gPer100gOils: number }[];
   /** Colourant powder or dye. */
   colourG: number;
   /** Dispersion oil. */
@@ -13,35 +23,52 @@ export interface FinishPerGram {
   /** Dispersion water. */
   carrierWaterG: number;
   scentG: number;
+  /** Additives one by one: the cup's own, and its part of what the batter's cups get after the colour. */
+  additives: { id: string; kind: AdditiveId; massG: number; from: "cup" | "batter" }[];
   additiveG: number;
-  /** 1 + the five above. */
+  /** 1 + colour, carriers, scent and additives. */
   finishedG: number;
+  /** Volume of all that, mL, where the base has `densityGPerMl`: undissolved additives count with their own density. */
+  finishedMl: number;
 }
 
 /**
  * @param oilsPerBaseG the batter's own ratio of oils to base, all included: what doses per oils are counted on in a cup
- * @param doseRatio the ratio of oils to base before additives: what converts doses per batter
+ * @param dose what converts doses: the ratio before additives, and the oils of the cup
  */
-export function finishPerGram(portion: Portion, oilsPerBaseG: number, doseRatio = oilsPerBaseG): FinishPerGram {
-  let colourG = 0;
-  let carrierG = 0;
-  let carrierWaterG = 0;
-  for (const c of portion.colourants) {
-    const powderG = (powderGPer100gOils(c, doseRatio) / 100) * oilsPerBaseG;
-    colourG += powderG;
-    if (c.carrier.kind === "oil") carrierG += powderG * c.carrier.gPerG;
-    if (c.carrier.kind === "water") carrierWaterG += powderG * c.carrier.gPerG;
-  }
-  const scentG = portion.scent ? (loadPctOfOils(portion.scent, doseRatio) / 100) * oilsPerBaseG : 0;
-  const additiveG = portion.additives.reduce((sum, a) => sum + additivePerOilG(a, doseRatio) * oilsPerBaseG, 0);
-  return {
-    colourG,
-    carrierG,
-    carrierWaterG,
-    scentG,
-    additiveG,
-    finishedG: 1 + colourG + carrierG + carrierWaterG + scentG + additiveG,
-  };
+export function finishPerGram(
+  portion: Portion,
+  oilsPerBaseG: number,
+  dose: DoseBase,
+  late: readonly LateAdditive[],
+  densityGPerMl: number,
+): FinishPerGram {
+  const colourants = portion.colourants.map((c) => {
+    const gPer100gOils = powderGPer100gOils(c, dose);
+    const powderG = (gPer100gOils / 100) * oilsPerBaseG;
+    return { id: c.id, powderG, carrierG: powderG * carrierPerG(c), gPer100gOils };
+  });
+  const carrierOf = (kind: "oil" | "water") =>
+    portion.colourants.reduce((sum, c, i) => sum + (c.carrier.kind === kind ? colourants[i].carrierG : 0), 0);
+  const colourG = colourants.reduce((sum, c) => sum + c.powderG, 0);
+  const carrierG = carrierOf("oil");
+  const carrierWaterG = carrierOf("water");
+  const scentG = portion.scent ? (loadPctOfOils(portion.scent, dose) / 100) * oilsPerBaseG : 0;
+  const additives = [
+    ...late.map((a) => ({ id: a.id, kind: a.kind, massG: a.massG * oilsPerBaseG, from: "batter" as const })),
+    ...portion.additives.map((a) => ({
+      id: a.id,
+      kind: a.kind,
+      massG: additivePerOilG(a, dose) * oilsPerBaseG,
+      from: "cup" as const,
+    })),
+  ];
+  const additiveG = additives.reduce((sum, a) => sum + a.massG, 0);
+  const finishedG = 1 + colourG + carrierG + carrierWaterG + scentG + additiveG;
+  const finishedMl =
+    (finishedG - additiveG) / densityGPerMl +
+    additives.reduce((sum, a) => sum + a.massG / (solidDensity(a.kind) ?? densityGPerMl), 0);
+  return { colourants, colourG, carrierG, carrierWaterG, scentG, additives, additiveG, finishedG, finishedMl };
 }
 
 /** Share of its batter's base for every portion, percent, by id; the one that takes the rest gets 100 - the others (which may be negative). */
@@ -55,11 +82,15 @@ export function resolvedShares(plan: Pick<Plan, "batters" | "portions">): Map<st
   return shares;
 }
 
-/** Factor on the rate of thickening from a portion's colourants and additives and their doses. */
-export function portionPace(portion: Portion, doseRatio: number): number {
+/** Most usual doses of a colourant that are believed to speed a cup. */
+const MOST_DOSES = 12;
+
+/** Factor on the rate of thickening from a cup's colourants and additives and their doses, those of its batter that go in after the colour included. */
+export function portionPace(portion: Portion, dose: DoseBase, late: readonly LateAdditive[]): number {
   const colour = portion.colourants.reduce((factor, c) => {
     const kind = colourantKind(c.kind);
-    return factor * kind.paceFactor ** (powderGPer100gOils(c, doseRatio) / kind.usualGPer100gOils);
+    return factor * kind.paceFactor ** Math.min(MOST_DOSES, powderGPer100gOils(c, dose) / kind.usualGPer100gOils);
   }, 1);
-  return colour * additivePace(portion.additives, doseRatio);
+  const own = portion.additives.map((a) => ({ kind: a.kind, perOilG: additivePerOilG(a, dose) }));
+  return colour * paceOfMasses([...own, ...late.map((a) => ({ kind: a.kind, perOilG: a.massG }))]);
 }

@@ -8,7 +8,14 @@ import type { PotStep } from "./pot";
 /** One operation of a design with all that shapes it; plain data that can be sent to a worker. Movements have no volume. */
 export type DesignPour = Operation extends infer O
   ? O extends Operation
-    ? Omit<O, "mouldId" | "portionId" | "cupPct" | "keptBackPct"> & { colour: number; volumeMm3: number; trace: number }
+    ? Omit<O, "mouldId" | "portionId" | "cupPct" | "keptBackPct"> & {
+        colour: number;
+        /** What it adds of its own colour. */
+        volumeMm3: number;
+        /** What comes out of a pot that is poured out, its own colours together. */
+        outMm3?: number;
+        trace: number;
+      }
     : never
   : never;
 

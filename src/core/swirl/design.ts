@@ -4,7 +4,7 @@ import { move } from "./moves";
 import { compileFunnel } from "./operations/funnel";
 import { compileLayer } from "./operations/layer";
 import type { CompiledOperation } from "./points";
-import { pourPot } from "./potPour";
+import { pourPot, tiltedPot } from "./potPour";
 import { drizzle, plop, spoonRow, stripe, topLine } from "./pours";
 import { hashSeed } from "./random";
 import { lanes, wallPours } from "./sheets";
@@ -24,21 +24,23 @@ export interface CompiledDesign {
 const NOTHING_MM = 1e-9;
 const KINDS_INTO_LANES: ReadonlySet<DesignPour["kind"]> = new Set(["compartment", "bottleLine"]);
 
+/** Pours that slide down a tilted mould, on and on while its tilt is lowered: one run of sheets. */
+const isOnTilt = (p: DesignPour): boolean => p.kind === "wallPour" || (p.kind === "potPour" && p.way === "tilted");
+
 /** Compiles the operations to volume-preserving maps. A pour of no volume and a movement of no length change nothing. */
 export function compileDesign(design: Design, upTo = design.pours.length): CompiledDesign {
   const build: Build = { design, operations: [], levelMm: 0, pot: [], potVolume: 0, tiltDeg: 0 };
   const pours = design.pours.slice(0, upTo);
   const stops = new Map<number, { operations: number; levelMm: number }>();
   for (let i = 0; i < pours.length; i++) {
-    if (KINDS_INTO_LANES.has(pours[i].kind) || pours[i].kind === "wallPour") {
+    const isTilted = isOnTilt(pours[i]);
+    if (isTilted || KINDS_INTO_LANES.has(pours[i].kind)) {
       let end = i + 1;
-      while (
-        end < pours.length &&
-        (pours[end].kind === pours[i].kind || (pours[i].kind === "wallPour" && pours[end].kind === "tilt"))
-      )
+      while (end < pours.length && (pours[end].kind === pours[i].kind || (isTilted && pours[end].kind === "tilt")))
         end++;
       const run = pours.slice(i, end);
       if (pours[i].kind === "wallPour") wallPours(build, run);
+      else if (isTilted) tiltedPot(build, run);
       else lanes(build, run);
       i = end - 1;
     } else add(build, pours[i]);
@@ -105,7 +107,7 @@ function add(b: Build, pour: DesignPour): void {
       if (pour.turns > 0) b.pot.push({ kind: "turn", turns: pour.turns * 0.45 });
       return;
     case "potPour":
-      pourPot(b, pour, seed);
+      if (pour.way !== "tilted") pourPot(b, { ...pour, way: pour.way }, seed);
       return;
     case "tilt":
       b.tiltDeg = pour.angleDeg;

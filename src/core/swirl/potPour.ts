@@ -10,15 +10,42 @@ import { slopeSheets } from "./sheets";
 const IN_POT_HANDS = 4.5;
 const chordProfile = () => tabulate((t) => 0.35 + Math.sin(Math.PI * Math.min(1, t * 1.1)));
 
-/** Pours the pot out: on a tilt as sheets, else in passes that lie on at alternating sides, every third one punching in. */
-export function pourPot(b: Build, pour: Extract<DesignPour, { kind: "potPour" }>, seed: number): void {
+type PotPour = Extract<DesignPour, { kind: "potPour" }>;
+
+/**
+ * One pot poured onto a mould whose tilt is lowered between the pours: sheets in the order in which they come out. A run that does not empty the pot
+ * (a film that stands still) ends where its pours end.
+ */
+export function tiltedPot(b: Build, run: readonly DesignPour[]): void {
+  const pours = run.filter((p): p is PotPour => p.kind === "potPour");
+  const [first] = pours;
+  const seed = hashSeed(b.design.seed, first.id);
   const pot = makePot(b.pot, hashSeed(seed, "pot"));
   b.pot = [];
   if (pot.volumeMm3 <= 0) return;
-  if (pour.way === "tilted") {
-    slopeSheets(b, pot.isStack ? strokesOf(pot, pour.strokes, seed) : sheetsOf(pot, pour.strokes), pour.trace, pour.id);
-    return;
-  }
+  const strokes = pours.reduce((sum, p) => sum + p.strokes, 0);
+  const sheets = pot.isStack ? strokesOf(pot, strokes, seed) : sheetsOf(pot, strokes);
+  const outMm3 = pours.reduce((sum, p) => sum + (p.outMm3 ?? pot.volumeMm3), 0);
+  const weight = pours.reduce((sum, p) => sum + (p.outMm3 ?? 1), 0);
+  const trace = weight > 0 ? pours.reduce((sum, p) => sum + p.trace * (p.outMm3 ?? 1), 0) / weight : first.trace;
+  slopeSheets(b, upTo(sheets, outMm3), trace, first.id, pours.length > 1 ? (first.outMm3 ?? 0) / outMm3 : undefined);
+}
+
+/** The first sheets of a list, as many as a volume takes. */
+function upTo(sheets: readonly { colour: number; volumeMm3: number }[], volumeMm3: number) {
+  let left = volumeMm3 * (1 + 1e-9);
+  return sheets.flatMap((s) => {
+    const part = Math.min(s.volumeMm3, Math.max(0, left));
+    left -= part;
+    return part > 0 ? [{ colour: s.colour, volumeMm3: part }] : [];
+  });
+}
+
+/** Pours the pot out onto a level mould in passes that lie on at alternating sides, every third one punching in. */
+export function pourPot(b: Build, pour: PotPour & { way: "one-place" | "travelling" }, seed: number): void {
+  const pot = makePot(b.pot, hashSeed(seed, "pot"));
+  b.pot = [];
+  if (pot.volumeMm3 <= 0) return;
   const { widthMm: W } = b.design;
   const random = generator(seed);
   const passes = Math.max(3, Math.min(16, pour.strokes || POT_PASSES));

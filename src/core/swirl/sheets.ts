@@ -58,12 +58,19 @@ export function wallPours(b: Build, run: readonly DesignPour[]): void {
   if (total > 0) slopeSheets(b, sheets, trace / total, run[0].id);
 }
 
-export function slopeSheets(b: Build, sheets: { colour: number; volumeMm3: number }[], s: number, id: string): void {
+/** @param fullTiltShare part that is poured before the tilt is lowered first; by default about a third */
+export function slopeSheets(
+  b: Build,
+  sheets: { colour: number; volumeMm3: number }[],
+  s: number,
+  id: string,
+  fullTiltShare?: number,
+): void {
   const total = sheets.reduce((sum, x) => sum + x.volumeMm3, 0);
   const angle = b.tiltDeg > 0 ? b.tiltDeg : 30;
   const slope = Math.min(0.9, Math.tan((angle * Math.PI) / 180));
   const { lengthMm, widthMm } = b.design;
-  deposit(b, compileSlope({ lengthMm, widthMm, levelMm: b.levelMm, sheets, slope }), total / area(b));
+  deposit(b, compileSlope({ lengthMm, widthMm, levelMm: b.levelMm, sheets, slope, fullTiltShare }), total / area(b));
   const seed = hashSeed(b.design.seed, id);
   warp(b, hashSeed(seed, "sheets"), handMm(s) * 1.3, null, 6);
   warp(b, hashSeed(seed, "strokes"), handMm(s) * 0.8, null, 3);

@@ -12,6 +12,8 @@ const HEAT_KEPT = 0.7;
 /** Hard fats are melted to this far above their melting range; oils without any stand at the room's temperature. */
 const MELT_OVER_C = 18;
 const BOILING_C = 102;
+const COLDEST_C = 2;
+const WATER_CP = 4.18;
 
 export interface Meeting {
   /** Highest temperature of the lye, C, and minutes from then until it stands at the target. */
@@ -34,24 +36,32 @@ const minutesTo = (fromC: number, targetC: number, roomC: number, massG: number)
   return tau * Math.log((fromC - roomC) / (targetC - roomC));
 };
 
+interface LyeHeat {
+  naohG: number;
+  kohG: number;
+  /** All that the lye is dissolved in, melted ice included, g. */
+  waterG: number;
+  /** Part of it that is frozen at first, g. */
+  iceG: number;
+  roomC: number;
+}
+
+/** Highest temperature that the lye reaches, C: heat of solution less what melts the ice and warms it. */
+export function lyePeakOf({ naohG, kohG, waterG, iceG, roomC }: LyeHeat): number {
+  const solutionG = naohG + kohG + waterG;
+  if (solutionG <= 0) return roomC;
+  const heatJ = HEAT_KEPT * (naohG * NAOH_J_PER_G + kohG * KOH_J_PER_G) - iceG * (ICE_J_PER_G + roomC * WATER_CP);
+  return Math.min(BOILING_C, Math.max(COLDEST_C, roomC + heatJ / (solutionG * LYE_CP)));
+}
+
 /**
  * When lye and oils will stand at the target together: heat of solution less melting ice, then Newton cooling of each. An estimate; a
  * thermometer decides. Infinite minutes: it does not get there by itself in this room.
  */
-export function meetingOf(input: {
-  naohG: number;
-  kohG: number;
-  waterG: number;
-  iceG: number;
-  oilsG: number;
-  meltsAboveC: number | null;
-  targetC: number;
-  roomC: number;
-}): Meeting {
-  const { naohG, kohG, waterG, iceG, oilsG, meltsAboveC, targetC, roomC } = input;
+export function meetingOf(input: LyeHeat & { oilsG: number; meltsAboveC: number | null; targetC: number }): Meeting {
+  const { naohG, kohG, waterG, oilsG, meltsAboveC, targetC, roomC } = input;
   const solutionG = naohG + kohG + waterG;
-  const heatJ = HEAT_KEPT * (naohG * NAOH_J_PER_G + kohG * KOH_J_PER_G) - iceG * ICE_J_PER_G - iceG * roomC * 4.18;
-  const lyePeakC = Math.min(BOILING_C, Math.max(2, roomC + heatJ / (solutionG * LYE_CP)));
+  const lyePeakC = lyePeakOf(input);
   const oilsFromC = meltsAboveC === null ? roomC : Math.max(targetC, meltsAboveC + MELT_OVER_C);
   const lyeMin = minutesTo(lyePeakC, targetC, roomC, solutionG);
   const oilsMin = minutesTo(oilsFromC, targetC, roomC, oilsG);

@@ -1,14 +1,14 @@
 import { colourantKind } from "../colour/kinds";
-import { powderGPer100gOils } from "../colour/mix";
+import { carrierPerG, dosedDensity } from "../colour/mix";
 import { decorationCounts } from "../cut/bars";
-import { ADDITIVE_TIMES, additivePerOilG, additiveRow } from "../formula/additives";
-import { MILKS } from "../formula/milk";
+import { ADDITIVE_TIMES, type AdditiveTime, additiveRow, isLate } from "../formula/additives";
 import { oilLookup } from "../formula/oils";
 import { compartmentsOf } from "../mould/compartments";
 import { fitProblems } from "../mould/fit";
 import type { BatterMasses, Masses } from "../plan/masses";
 import type { Batter, Plan, Portion } from "../plan/schema";
 import type { Sayer } from "../units/sayer";
+import { liquidName, lyeJugOf } from "./lyeJug";
 import { SAFETY_ITEMS } from "./safety";
 
 export type WeighUpStage = "safety" | "tools" | "colours" | "scents" | "oils" | "lye" | "additives" | "targets";
@@ -100,14 +100,11 @@ function toolItems(plan: Plan, masses: Masses, sayer: Sayer): Draft[] {
 function colourItems(plan: Plan, masses: Masses, sayer: Sayer): Draft[] {
   return plan.portions.flatMap((p) =>
     p.colourants.map((c) => {
-      const batter = masses.batters.find((b) => b.id === p.batterId)!;
       const cup = masses.portions.find((m) => m.id === p.id)!;
-      const powderG = (powderGPer100gOils(c, batter.formula.oilsPerBaseG) / 100) * batter.oilsPerBaseG * cup.baseG;
-      const carrierG = c.carrier.kind === "none" ? 0 : powderG * c.carrier.gPerG;
-      const massG = c.isDispersion ? powderG + carrierG : powderG;
+      const { carrierG, weighedG } = cup.colourants.find((x) => x.id === c.id)!;
       const kind = colourantKind(c.kind);
       const how = c.isDispersion
-        ? `of the stock dispersion (1 : ${c.carrier.gPerG})`
+        ? `of the stock dispersion (1 : ${carrierPerG(c)})`
         : carrierG > 0
           ? `into ${sayer.g(carrierG)} of ${c.carrier.kind === "oil" ? "light oil" : "water"}; no lump left`
           : "dry";
@@ -116,8 +113,8 @@ function colourItems(plan: Plan, masses: Masses, sayer: Sayer): Draft[] {
         stage: "colours",
         words: `${c.name} for ${p.name}`,
         detail: `${how}${kind.stickBlend ? "; will be stick-blended" : ""}`,
-        massG,
-        spoonDensityGPerMl: c.isDispersion ? 1 : c.bulkDensityGPerMl,
+        massG: weighedG,
+        spoonDensityGPerMl: dosedDensity(c),
       });
     }),
   );
@@ -153,7 +150,8 @@ function scentItems(plan: Plan, masses: Masses, sayer: Sayer): Draft[] {
   ];
 }
 
-function batterItems(plan: Plan, batter: Batter, m: BatterMasses, sayer: Sayer): Draft[] {
+function batterItems(plan: Plan, batter: Batter, masses: Masses, sayer: Sayer): Draft[] {
+  const m = masses.batters.find((b) => b.id === batter.id)!;
   const find = oilLookup(plan.oilRows);
   const several = plan.batters.length > 1 ? `${batter.name}: ` : "";
   const bowl = plan.equipment.find((e) => e.use === "batter" && (e.servesId === null || e.servesId === batter.id));
@@ -170,42 +168,32 @@ function batterItems(plan: Plan, batter: Batter, m: BatterMasses, sayer: Sayer):
         tareG,
       }),
     );
-  return [...oils, ...lyeItems(batter, m, several, sayer), ...additiveItems(batter, m, several)];
+  return [
+    ...oils,
+    ...additiveItems(batter, m, several, "oils", "oils"),
+    ...lyeItems(batter, m, several, plan.roomTemperatureC, sayer),
+    ...heldBackItems(batter, m, several, sayer),
+    ...additiveItems(batter, m, several, "emulsion", "additives"),
+    ...lateItems(plan, batter, masses, several, sayer),
+  ];
 }
 
-function lyeItems(batter: Batter, m: BatterMasses, several: string, sayer: Sayer): Draft[] {
-  const at = (name: string, words: string, massG: number, detail: string, caution: string | null = null): Draft[] =>
-    massG > 0.005
-      ? [draft({ id: `lye:${batter.id}:${name}`, stage: "lye", words: `${several}${words}`, detail, massG, caution })]
-      : [];
-  const isFrozen = batter.milk?.when === "frozen-in-lye";
-  const milk = MILKS.find((x) => x.id === batter.milk?.kind)?.label ?? "milk";
+function lyeItems(batter: Batter, m: BatterMasses, several: string, roomC: number, sayer: Sayer): Draft[] {
+  const lines = lyeJugOf(batter, m, roomC, sayer).map((l) =>
+    draft({
+      id: l.id.startsWith("additive:")
+        ? `additive:${batter.id}:${l.id.slice("additive:".length)}`
+        : `lye:${batter.id}:${l.id}`,
+      stage: "lye",
+      words: `${several}${l.words}`,
+      detail: l.detail,
+      massG: l.massG,
+      spoonDensityGPerMl: l.spoonDensityGPerMl,
+      caution: l.caution,
+    }),
+  );
   return [
-    ...at("water", "Water", m.waterG - m.iceG, "distilled, into the lye jug"),
-    ...at("ice", "Ice", m.iceG, "part of the water: less fume, faster cooling"),
-    ...(isFrozen ? at("milk", `Frozen ${milk}`, m.milkG, "in cubes; the lye goes onto them a little at a time") : []),
-    ...at(
-      "naoh",
-      `Sodium hydroxide, ${batter.lye.purityPct} %`,
-      m.naohG,
-      "into the water, never water into lye; stir until no crust sits at the bottom",
-      `Goggles, gloves, fresh air. It heats to near ${sayer.c(90)} and fumes: do not lean over it. Heat-proof vessel, no aluminium.`,
-    ),
-    ...at(
-      "koh",
-      `Potassium hydroxide, ${batter.lye.kohPurityPct} %`,
-      m.kohG,
-      "into the water, a little at a time",
-      "As with sodium hydroxide: goggles, gloves, fresh air.",
-    ),
-    ...(isFrozen || !batter.milk
-      ? []
-      : at(
-          "milk",
-          `${milk[0].toUpperCase()}${milk.slice(1)}, kept aside`,
-          m.milkG,
-          "goes in at emulsion, not into the lye",
-        )),
+    ...lines,
     draft({
       id: `temperature:${batter.id}`,
       stage: "lye",
@@ -215,23 +203,67 @@ function lyeItems(batter: Batter, m: BatterMasses, several: string, sayer: Sayer
   ];
 }
 
-const additiveItems = (batter: Batter, m: BatterMasses, several: string): Draft[] =>
-  batter.additives.map((a) => {
-    const row = additiveRow(a.kind);
-    return draft({
-      id: `additive:${batter.id}:${a.id}`,
-      stage: "additives",
-      words: `${several}${a.label || row.label}`,
-      detail: ADDITIVE_TIMES[row.when],
-      massG: m.additives.find((x) => x.id === a.id)!.massG,
-      spoonDensityGPerMl: row.bulkDensityGPerMl,
+/** Liquids held back: their moment is the emulsion. */
+const heldBackItems = (batter: Batter, m: BatterMasses, several: string, sayer: Sayer): Draft[] =>
+  m.liquids
+    .filter((l) => l.when === "at-emulsion")
+    .map((l) => {
+      const name = liquidName(batter, l);
+      return draft({
+        id: `lye:${batter.id}:${l.id}`,
+        stage: "additives",
+        words: `${several}${name[0].toUpperCase()}${name.slice(1)}, held back`,
+        detail: `at about ${sayer.c(batter.startTemperatureC)}, in at emulsion; never into the lye`,
+        massG: l.massG,
+      });
     });
-  });
+
+const additiveItems = (
+  batter: Batter,
+  m: BatterMasses,
+  several: string,
+  when: AdditiveTime,
+  stage: WeighUpStage,
+): Draft[] =>
+  batter.additives
+    .filter((a) => additiveRow(a.kind).when === when && m.additives.some((x) => x.id === a.id && x.massG > 0))
+    .map((a) => {
+      const row = additiveRow(a.kind);
+      return draft({
+        id: `additive:${batter.id}:${a.id}`,
+        stage,
+        words: `${several}${a.label || row.label}`,
+        detail: ADDITIVE_TIMES[when],
+        massG: m.additives.find((x) => x.id === a.id)!.massG,
+        spoonDensityGPerMl: row.bulkDensityGPerMl,
+      });
+    });
+
+/** What is stirred into the coloured cups: weighed once, with each cup's part of it. */
+const lateItems = (plan: Plan, batter: Batter, masses: Masses, several: string, sayer: Sayer): Draft[] =>
+  batter.additives
+    .filter((a) => isLate(a.kind) && a.dose.amount > 0)
+    .map((a) => {
+      const row = additiveRow(a.kind);
+      const cups = plan.portions.flatMap((p) => {
+        if (p.batterId !== batter.id) return [];
+        const cup = masses.portions.find((m) => m.id === p.id)!;
+        const massG = cup.additives.find((x) => x.id === a.id && x.from === "batter")?.massG ?? 0;
+        return massG > 0 ? [`${p.name} ${sayer.g(massG)}`] : [];
+      });
+      return draft({
+        id: `additive:${batter.id}:${a.id}`,
+        stage: "additives",
+        words: `${several}${a.label || row.label}`,
+        detail: `${ADDITIVE_TIMES["after-colour"]}: ${cups.join(", ")}`,
+        massG: masses.batters.find((b) => b.id === batter.id)!.additives.find((x) => x.id === a.id)!.massG,
+        spoonDensityGPerMl: row.bulkDensityGPerMl,
+      });
+    });
 
 function portionAdditives(plan: Plan, masses: Masses): Draft[] {
   return plan.portions.flatMap((p) =>
     p.additives.map((a) => {
-      const batter = masses.batters.find((b) => b.id === p.batterId)!;
       const cup = masses.portions.find((m) => m.id === p.id)!;
       const row = additiveRow(a.kind);
       return draft({
@@ -239,7 +271,7 @@ function portionAdditives(plan: Plan, masses: Masses): Draft[] {
         stage: "additives",
         words: `${a.label || row.label} for ${p.name} only`,
         detail: "into this cup, after its colour",
-        massG: additivePerOilG(a, batter.formula.oilsPerBaseG) * batter.oilsPerBaseG * cup.baseG,
+        massG: cup.additives.find((x) => x.id === a.id && x.from === "cup")!.massG,
         spoonDensityGPerMl: row.bulkDensityGPerMl,
       });
     }),
@@ -274,7 +306,7 @@ export function weighUpOf(plan: Plan, masses: Masses, sayer: Sayer): WeighUpItem
     ...toolItems(plan, masses, sayer),
     ...colourItems(plan, masses, sayer),
     ...scentItems(plan, masses, sayer),
-    ...plan.batters.flatMap((b) => batterItems(plan, b, masses.batters.find((m) => m.id === b.id)!, sayer)),
+    ...plan.batters.flatMap((b) => batterItems(plan, b, masses, sayer)),
     ...portionAdditives(plan, masses),
     ...targetItems(plan, masses, sayer),
   ];

@@ -1,6 +1,7 @@
 import type { Colourant } from "../../core/colour/colourantSchema";
 import { type ColourantKindId, colourantKind } from "../../core/colour/kinds";
 import type { Formula } from "../../core/formula/formulaSchema";
+import { liquidRow } from "../../core/formula/liquids";
 import type { LibraryDocument, LibraryKind } from "../../core/library/kinds";
 import type { LibraryMould } from "../../core/mould/mouldSchema";
 import type { LibraryTool, ToolSpec } from "../../core/mould/toolSchema";
@@ -218,7 +219,7 @@ export const TOOLS: Record<string, LibraryTool> = {
 };
 
 function formula(name: string, oils: [string, number][], more: Partial<Formula> = {}): Formula {
-  const { superfatPct, lye, water, iceSharePct, milk, additives } = plainBatter("b1", "x", 32);
+  const { superfatPct, lye, water, iceSharePct } = plainBatter("b1", "x", 32);
   return {
     name,
     notes: "",
@@ -227,8 +228,8 @@ function formula(name: string, oils: [string, number][], more: Partial<Formula> 
     lye,
     water,
     iceSharePct,
-    milk,
-    additives,
+    liquids: [],
+    additives: [],
     oilRows: [],
     ...more,
   };
@@ -270,7 +271,16 @@ export const FORMULAS: Record<string, Formula> = {
       ["almond", 10],
     ],
     {
-      milk: { kind: "goat", sharePct: 40, when: "frozen-in-lye" },
+      liquids: [
+        {
+          id: "q1",
+          kind: "goat",
+          label: "",
+          sharePct: 40,
+          when: "frozen-in-lye",
+          composition: liquidRow("goat").composition,
+        },
+      ],
       additives: [{ id: "a1", kind: "oatmeal", label: "", dose: { amount: 1.5, basis: "g/100g-oils" } }],
     },
   ),

@@ -1,7 +1,7 @@
 import { takeColourant, takeScent, takeTool } from "../../core/library/use";
 import type { Equipment, ToolUse } from "../../core/mould/toolSchema";
 import { derive } from "../../core/plan/derive";
-import { newPlan, plainPortion } from "../../core/plan/newPlan";
+import { emptyRecord, newPlan, plainPortion } from "../../core/plan/newPlan";
 import type { Operation, Plan, Portion, RecordEvent } from "../../core/plan/schema";
 import type { Scent } from "../../core/scent/scentSchema";
 import { COLOURANTS, SCENTS, TOOLS } from "./library";
@@ -105,6 +105,7 @@ export function poured(plan: Plan, on: string, pace: number, rating: Plan["recor
       atS: atS + 2,
       portionId: step.portionIds[0],
       trace,
+      answer: null,
     });
   }
   const startedAt = `${on}T09:30:00.000Z`;
@@ -114,6 +115,6 @@ export function poured(plan: Plan, on: string, pace: number, rating: Plan["recor
     ...plan,
     pourOn: on,
     weighUp: { ticks, goesOnUnticked: false },
-    record: { startedAt, events, finishedAt, rating, verdict },
+    record: { ...emptyRecord(), startedAt, events, finishedAt, teachesPace: true, rating, verdict },
   };
 }

@@ -139,6 +139,16 @@ export default function Practice({ stored }: { stored: StoredSettings }) {
                 />
               ))}
             </div>
+            <p className="mt-1.5">
+              <BoundNumber
+                open={open}
+                path={["scoopMl"]}
+                label="your own small scoop holds"
+                unit="mL"
+                decimals={2}
+                step={0.05}
+              />
+            </p>
             <UnitExample />
           </section>
           <section aria-labelledby="practice-head" className="min-w-0">

@@ -2,11 +2,10 @@ import { X } from "lucide-react";
 import { ADDITIVES, type AdditiveId, additiveRow } from "../../core/formula/additives";
 import type { Additive } from "../../core/formula/formulaSchema";
 import { nextId } from "../../core/plan/newPlan";
-import { DOSE_BASES } from "../../core/units/dose";
-import { BoundNumber, BoundSelect, BoundText, type Editable } from "./bound";
+import type { DoseBase } from "../../core/units/dose";
+import { BoundText, type Editable } from "./bound";
+import { DoseField } from "./DoseField";
 import { useUnits } from "./units";
-
-export const DOSE_OPTIONS = DOSE_BASES.map((b) => ({ value: b.id, label: b.label }));
 
 interface Props {
   open: Editable;
@@ -15,12 +14,15 @@ interface Props {
   additives: readonly Additive[];
   /** Mass of each by id, g; nothing where it is not known. */
   massOf: (id: string) => number | undefined;
+  /** What converts doses; null where nothing is known yet. */
+  base: DoseBase | null;
+  isRateOnly?: boolean;
   /** Kinds offered. */
   kinds?: readonly AdditiveId[];
 }
 
 /** Additives with their rates, the base of the rate, and the grams and spoons that follow. */
-export function AdditiveRows({ open, path, additives, massOf, kinds }: Props) {
+export function AdditiveRows({ open, path, additives, massOf, base, isRateOnly, kinds }: Props) {
   const { grams, spoons } = useUnits();
   const offered = ADDITIVES.filter((a) => !kinds || kinds.includes(a.id));
   return (
@@ -39,21 +41,15 @@ export function AdditiveRows({ open, path, additives, massOf, kinds }: Props) {
                   row.label
                 )}
               </span>
-              <BoundNumber
+              <DoseField
                 open={open}
-                path={[...at, "dose", "amount"]}
-                label={`Rate of ${row.label}`}
-                hideLabel
-                width="w-14"
-                decimals={3}
-              />
-              <BoundSelect
-                open={open}
-                path={[...at, "dose", "basis"]}
-                label={`Base of the rate of ${row.label}`}
-                hideLabel
-                options={DOSE_OPTIONS}
-                className="w-40"
+                path={at}
+                dose={a.dose}
+                name={row.label}
+                base={base}
+                densityGPerMl={row.bulkDensityGPerMl}
+                range={row.rangeGPer100gOils}
+                isRateOnly={isRateOnly}
               />
               <span className="whitespace-nowrap font-semibold">{massG === undefined ? "" : grams(massG)}</span>
               <span className="text-[12.5px] text-muted">

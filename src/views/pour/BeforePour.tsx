@@ -1,4 +1,5 @@
 import type { Derived } from "../../core/plan/derive";
+import { lyeName } from "../../core/weighup/lyeJug";
 import { openItems } from "../../core/weighup/weighUp";
 import { useUnits } from "../parts/units";
 import type { OpenBatch } from "../parts/useBatch";
@@ -115,9 +116,9 @@ export function BeforePour({ id, batch, derived, onStart }: Props) {
             <h2 className="text-[20px]">Ready at hand</h2>
             {derived.masses.batters.map((b) => (
               <p key={b.id} className="mt-2 text-[16px] leading-relaxed">
-                {grams(b.oilsG)} of oils, {grams(b.lyeG)} of lye in {grams(b.waterG + b.milkG)} of water
-                {b.milkG > 0 ? " and milk" : ""}, both at the plan's temperature; colours dispersed, scents weighed, one
-                part per cup.
+                {grams(b.oilsG)} of oils, {grams(b.lyeG)} of lye as{" "}
+                {lyeName(batch.plan.batters.find((x) => x.id === b.id)!, b)}, both at the plan's temperature; colours
+                dispersed, scents weighed, one part per cup.
               </p>
             ))}
           </section>

@@ -1,6 +1,6 @@
 import { useEffect, useMemo, useState } from "react";
 import { type Derived, derive } from "../../core/plan/derive";
-import { nextId } from "../../core/plan/newPlan";
+import { emptyRecord, nextId } from "../../core/plan/newPlan";
 import type { Deviation, Plan, RecordEvent } from "../../core/plan/schema";
 import type { Replan } from "../../core/schedule/live";
 import type { ScheduledStep } from "../../core/schedule/timeline";
@@ -79,7 +79,7 @@ export function usePour(batch: OpenBatch): Pour {
       add({ kind: "stepDone", stepId: current.id }, isLast ? { finishedAt: new Date().toISOString() } : {});
     },
     check: (portionId, trace) => {
-      add({ kind: "traceCheck", portionId, trace });
+      add({ kind: "traceCheck", portionId, trace, answer: null });
     },
     deviate: () =>
       add({ kind: "deviation", what: "other", portionId: current?.portionIds[0] ?? null, amount: null, note: "" }),
@@ -100,13 +100,6 @@ export function usePour(batch: OpenBatch): Pour {
       if (last.kind === "deviation" && last.note.startsWith(REPLANNED) && batch.canUndo) batch.undo();
       batch.record((record) => ({ ...record, events: record.events.slice(0, -1), finishedAt: null }));
     },
-    abandon: () =>
-      batch.record(() => ({
-        startedAt: null,
-        events: [],
-        finishedAt: null,
-        rating: null,
-        verdict: plan.record.verdict,
-      })),
+    abandon: () => batch.record(() => ({ ...emptyRecord(), verdict: plan.record.verdict })),
   };
 }

@@ -179,9 +179,9 @@ export function FormulaPanel({ batch, derived, disabled, batterId, onBatter, onM
           <span>
             water <strong className="font-head text-[15px]">{masses ? grams(masses.waterG) : "–"}</strong>
           </span>
-          {masses && masses.milkG > 0 && (
+          {masses && masses.liquidG > 0 && (
             <span>
-              milk <strong className="font-head text-[15px]">{grams(masses.milkG)}</strong>
+              other liquids <strong className="font-head text-[15px]">{grams(masses.liquidG)}</strong>
             </span>
           )}
         </div>
@@ -192,7 +192,12 @@ export function FormulaPanel({ batch, derived, disabled, batterId, onBatter, onM
       </div>
       <Says
         notices={derived.notices}
-        fields={(f) => own("water")(f) || own("milk")(f) || own("additives")(f) || own("iceSharePct")(f)}
+        fields={(f) =>
+          own("water")(f) ||
+          f.startsWith(`batters.${batter.id}.liquids`) ||
+          own("additives")(f) ||
+          own("iceSharePct")(f)
+        }
       />
       <div className="flex items-baseline justify-between">
         <BoundNumber

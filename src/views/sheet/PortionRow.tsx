@@ -6,6 +6,7 @@ import { plainColourant, plainScent } from "../../core/plan/newPlan";
 import { portionOf } from "../../core/plan/operations";
 import type { Portion } from "../../core/plan/schema";
 import { SCENT_CLASSES, type ScentClassId } from "../../core/scent/classes";
+import { isPercent } from "../../core/scent/effect";
 import { useBench } from "../parts/bench";
 import { BoundText } from "../parts/bound";
 import { ColourantOptions } from "../parts/ColourantOptions";
@@ -16,6 +17,14 @@ import { Says } from "../parts/Says";
 import { SwatchInput } from "../parts/SwatchInput";
 import { useUnits } from "../parts/units";
 import { editable, type PanelProps } from "./panel";
+
+const LOAD_UNITS = {
+  oils: "% of oils",
+  batter: "% of batter",
+  g: "g in all",
+  oz: "oz in all",
+  drop: "drops in all",
+} as const;
 
 type Props = PanelProps & { portion: Portion; onMore: (portionId: string) => void };
 
@@ -60,7 +69,15 @@ export function PortionRow({ portion, batch, derived, disabled, onMore }: Props)
     if (value === "none") batch.set(at("scent"), null);
     else if (row) batch.set(at("scent"), takeScent(row, find));
     else if (portion.scent && !known) batch.set(at("scent", "parts", "#s1", "class"), value);
-    else batch.set(at("scent"), plainScent("Scent", value as ScentClassId, portion.scent?.load.amount ?? 3));
+    else
+      batch.set(
+        at("scent"),
+        plainScent(
+          "Scent",
+          value as ScentClassId,
+          portion.scent && isPercent(portion.scent) ? portion.scent.load.amount : 3,
+        ),
+      );
     batch.seal();
   };
   const setColour = (value: string) => {
@@ -218,9 +235,9 @@ export function PortionRow({ portion, batch, derived, disabled, onMore }: Props)
                 </span>
               )}
               <NumberField
-                label={`Dose of the scent in ${portion.name}, % of ${portion.scent.load.base}`}
+                label={`Dose of the scent in ${portion.name}, ${LOAD_UNITS[portion.scent.load.base]}`}
                 hideLabel
-                unit="%"
+                unit={LOAD_UNITS[portion.scent.load.base].split(" ")[0]}
                 width="w-9"
                 step={0.5}
                 value={portion.scent.load.amount}

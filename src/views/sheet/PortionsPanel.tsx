@@ -1,6 +1,6 @@
 import { Plus } from "lucide-react";
 import { pairWords } from "../../core/colour/judge";
-import { nextId, plainColourant, plainPortion } from "../../core/plan/newPlan";
+import { namedIn, nextId, plainColourant, plainPortion } from "../../core/plan/newPlan";
 import type { Portion } from "../../core/plan/schema";
 import { NumberField } from "../parts/NumberField";
 import { Says } from "../parts/Says";
@@ -26,7 +26,7 @@ export function PortionsPanel({ batch, derived, disabled, batterId, onMore, onCo
   const closest = derived.pairs[0];
 
   const add = () => {
-    const id = nextId(plan.portions, "p");
+    const id = nextId(namedIn(plan), "p");
     const k = plan.portions.length - 1;
     const unused = NEW_NAMES.filter((name) => !plan.portions.some((p) => p.name === name));
     const pick = NEW_NAMES.indexOf(unused[0] ?? NEW_NAMES[k % NEW_NAMES.length]);

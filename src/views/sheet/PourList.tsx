@@ -9,7 +9,7 @@ import {
 } from "@dnd-kit/core";
 import { SortableContext, sortableKeyboardCoordinates, verticalListSortingStrategy } from "@dnd-kit/sortable";
 import { Plus } from "lucide-react";
-import { nextId } from "../../core/plan/newPlan";
+import { namedIn, nextId } from "../../core/plan/newPlan";
 import { type OperationKind, portionOf } from "../../core/plan/operations";
 import { kindName } from "../../core/schedule/words";
 import { useUnits } from "../parts/units";
@@ -38,7 +38,7 @@ export function PourList({ batch, derived, disabled, selected, onSelect }: Props
     if (batch.edit({ kind: "insert", path: ["operations"], index, item }) === null) onSelect(item.id);
   };
   const steps = new Map(derived.timeline?.steps.map((s) => [s.id, s]));
-  const freeId = nextId(plan.operations, "o");
+  const freeId = nextId(namedIn(plan), "o");
   const poured = plan.operations.filter((o) => portionOf(o) !== null).length;
 
   return (

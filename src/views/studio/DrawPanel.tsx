@@ -1,5 +1,5 @@
 import { TOOL_MM } from "../../core/families/registry";
-import { nextId } from "../../core/plan/newPlan";
+import { namedIn, nextId } from "../../core/plan/newPlan";
 import { type Operation, STROKE_TOOLS } from "../../core/plan/operations";
 import type { Plan } from "../../core/plan/schema";
 import { NumberField } from "../parts/NumberField";
@@ -20,7 +20,7 @@ export const START_DRAFT: Draft = { on: "top", tool: "skewer", wireMm: 4, pitchM
 
 /** The operation that a drawn way becomes. */
 export function operationOf(draft: Draft, plan: Plan): Operation {
-  const common = { id: nextId(plan.operations, "o"), mouldId: plan.moulds[0].id, path: "free" as const, loops: 1 };
+  const common = { id: nextId(namedIn(plan), "o"), mouldId: plan.moulds[0].id, path: "free" as const, loops: 1 };
   if (draft.on === "end")
     return {
       kind: "wire",

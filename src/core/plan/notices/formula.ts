@@ -1,9 +1,17 @@
 import { additiveRow, SALT_BAR_FROM } from "../../formula/additives";
+import { formulaAcidShare } from "../../formula/judge";
+import { liquidRow, MILK_UNDER_C } from "../../formula/liquids";
 import { oilLookup } from "../../formula/oils";
 import type { Sayer } from "../../units/sayer";
+import { liquidName } from "../../weighup/lyeJug";
 import type { BatterMasses, Masses } from "../masses";
 import type { Batter, Plan } from "../schema";
 import { CLOSES_WITHIN_PCT, type Notice, pct } from "./notice";
+
+/** Sodium hydroxide dissolves to about this share of its solution at room temperature, percent. */
+const STRONGEST_LYE_PCT = 50;
+/** Lauric and myristic share of the fatty acids under which a bar full of salt hardly lathers (Tundish estimate). */
+const SALT_LATHER_SHARE = 0.45;
 
 type Say = (level: Notice["level"], field: string, message: string) => void;
 
@@ -67,11 +75,12 @@ function waterNotices(batter: Batter, m: BatterMasses, say: Say, sayer: Sayer): 
       "water",
       `Lye at ${pct(c)}: less water than lye (${sayer.g(m.allWaterG)} for ${sayer.g(m.lyeG)}). It may not dissolve and is dangerously strong. Use at least as much water as lye.`,
     );
-  } else if (solutionPct > 50 + 1e-9) {
+  } else if (solutionPct > STRONGEST_LYE_PCT + 1e-9) {
+    const held = m.liquids.filter((l) => l.when === "at-emulsion").map((l) => liquidName(batter, l));
     say(
       "block",
-      "milk",
-      `With the milk held back the lye would be dissolved in ${sayer.g(m.waterG)} of water: ${pct(solutionPct)}, above 50 %. Use less milk, or freeze it into the lye.`,
+      "liquids",
+      `With ${held.join(" and ") || "so much water in additives"} held back the lye would be dissolved in ${sayer.g(m.oilsG * (m.formula.liquidAtFirstG + m.formula.frozenG))} of water: ${pct(solutionPct)}, above 50 %. Hold less back, or let the lye go into part of it.`,
     );
   } else if (c > 40)
     say("ask", "water", `Lye at ${pct(c)} is a strong water discount: it shortens the working time a good deal.`);
@@ -82,18 +91,44 @@ function waterNotices(batter: Batter, m: BatterMasses, say: Say, sayer: Sayer): 
       `Lye at ${pct(c)}: so much water gives time, but a slow unmould, and ash and warping are likelier.`,
     );
   }
-  if (batter.iceSharePct > 60)
+  if (m.formula.frozenG > 0 && m.formula.firstSolutionPct > STRONGEST_LYE_PCT && solutionPct <= STRONGEST_LYE_PCT) {
+    const { liquidAtFirstG } = m.formula;
+    const first =
+      liquidAtFirstG * m.oilsG < 1
+        ? "Nothing in the jug is liquid when the lye comes"
+        : `Until it melts the lye has only ${sayer.g(liquidAtFirstG * m.oilsG)} to dissolve in (${pct(m.formula.firstSolutionPct)})`;
+    const isMostlyIce = m.iceG > 0.6 * m.waterG && m.iceG > 0;
+    say(
+      isMostlyIce ? "ask" : "hint",
+      isMostlyIce ? "iceSharePct" : "liquids",
+      `${first}: add it a spoonful at a time and stir each away, or lumps of lye stay.`,
+    );
+  }
+  const total = batter.liquids.reduce((sum, l) => sum + l.sharePct, 0);
+  if (total > 100 + CLOSES_WITHIN_PCT)
     say(
       "ask",
-      "iceSharePct",
-      "More than about half as ice leaves too little water for the lye to dissolve in at first.",
+      "liquids",
+      `The liquids add up to ${pct(total)}: they are counted as parts of their sum, with no plain water.`,
     );
-  if (batter.milk?.when === "frozen-in-lye" && batter.milk.sharePct > 0) {
-    say(
-      "hint",
-      "milk",
-      `Freeze the milk into cubes, add the lye a little at a time and keep it under ${sayer.c(25)}, or it scorches.`,
-    );
+  for (const l of batter.liquids) {
+    const { waterPct, fatPct, sugarPct, saltPct } = l.composition;
+    const sum = waterPct + fatPct + sugarPct + saltPct;
+    const field = `liquids.${l.id}`;
+    if (sum > 100.5) say("ask", field, `${liquidName(batter, l)}: its parts add up to ${pct(sum)}, which cannot be.`);
+    if (l.sharePct <= 0) continue;
+    if (l.when === "with-lye" && liquidRow(l.kind).isMilk)
+      say(
+        "ask",
+        field,
+        `${liquidName(batter, l)} browns and smells in hot lye: freeze it into cubes, or hold it back for the emulsion.`,
+      );
+    else if (l.when === "frozen-in-lye" && liquidRow(l.kind).isMilk)
+      say(
+        "hint",
+        field,
+        `Freeze the ${liquidName(batter, l)} into cubes, add the lye a little at a time and keep it under ${sayer.c(MILK_UNDER_C)}, or it browns.`,
+      );
   }
 }
 
@@ -121,6 +156,24 @@ function additiveNotices(batter: Batter, m: BatterMasses, say: Say): void {
   if (m.formula.sugarG > 0.03 && batter.startTemperatureC > 38) {
     say("ask", "startTemperatureC", "Sugars heat the loaf: start cooler and do not insulate, or it may crack or rise.");
   }
+}
+
+function saltNotices(plan: Plan, batter: Batter, m: BatterMasses, say: Say): void {
+  if (m.formula.saltPct < SALT_BAR_FROM) return;
+  const quick = formulaAcidShare(batter.oils, oilLookup(plan.oilRows), ["caprylic", "capric", "lauric", "myristic"]);
+  const id = batter.additives.find((a) => a.kind === "salt")?.id;
+  if (quick < SALT_LATHER_SHARE)
+    say(
+      "hint",
+      `additives.${id}`,
+      `With ${Math.round(m.formula.saltPct)} g of salt per 100 g of oils only coconut and its like lather: salt bars usually take 80 % of it or more.`,
+    );
+  if (batter.superfatPct < 12)
+    say(
+      "hint",
+      "superfatPct",
+      `Salt bars are usually made with 15 to 20 % superfat; this one has ${pct(batter.superfatPct)}.`,
+    );
 }
 
 function temperatureNotices(batter: Batter, m: BatterMasses, say: Say, sayer: Sayer): void {
@@ -168,6 +221,7 @@ export function batterNotices(plan: Plan, batter: Batter, masses: Masses | null,
   if (!m) return notices;
   waterNotices(batter, m, say, sayer);
   additiveNotices(batter, m, say);
+  saltNotices(plan, batter, m, say);
   temperatureNotices(batter, m, say, sayer);
   bowlNotices(batter, m, say, sayer);
   return notices;

@@ -8,10 +8,14 @@ export interface SlopeInput {
   sheets: { colour: number; volumeMm3: number }[];
   /** Slope of the batter's surface against the mould's floor while tilted, mm per mm. */
   slope: number;
+  /** Part of the volume that is poured at the full tilt; then it is lowered evenly. */
+  fullTiltShare?: number;
 }
 
-/** Share of the volume that is poured at the full tilt; then it is lowered evenly. */
+/** Part poured at the full tilt where none is given, and its least and most: sheets must not cross. */
 const FULL_TILT_SHARE = 0.34;
+const LEAST_FULL = 0.15;
+const MOST_FULL = 0.6;
 const ITERATIONS = 26;
 
 /**
@@ -22,7 +26,8 @@ export function compileSlope(input: SlopeInput): CompiledOperation {
   const { lengthMm: L, widthMm: W, levelMm: h } = input;
   const total = input.sheets.reduce((sum, s) => sum + s.volumeMm3, 0);
   const H = total / (L * W);
-  const steepest = ((1 - FULL_TILT_SHARE) * H * 2 * 0.96) / W;
+  const full = Math.min(MOST_FULL, Math.max(LEAST_FULL, input.fullTiltShare ?? FULL_TILT_SHARE));
+  const steepest = ((1 - full) * H * 2 * 0.96) / W;
   const m0 = Math.min(input.slope, steepest);
   const upTo = new Float64Array(input.sheets.length);
   let sum = 0;
@@ -30,7 +35,7 @@ export function compileSlope(input: SlopeInput): CompiledOperation {
     sum += s.volumeMm3;
     upTo[i] = sum / total;
   });
-  const slopeAt = (v: number) => (v <= FULL_TILT_SHARE ? m0 : (m0 * (1 - v)) / (1 - FULL_TILT_SHARE));
+  const slopeAt = (v: number) => (v <= full ? m0 : (m0 * (1 - v)) / (1 - full));
   const surface = (v: number, y: number): number => {
     const m = slopeAt(v);
     if (m > 1e-9 && v * H < (m * W) / 2) return Math.sqrt(2 * m * v * H * W) - m * y;

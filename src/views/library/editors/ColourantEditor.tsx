@@ -1,13 +1,13 @@
 import { Plus, X } from "lucide-react";
 import { COLOUR_TIMES, type Colourant } from "../../../core/colour/colourantSchema";
 import { COLOURANT_KINDS, colourantKind } from "../../../core/colour/kinds";
-import { mixHex, NATURAL_BATTER_HEX } from "../../../core/colour/mix";
+import { dosedDensity, mixHex, NATURAL_BATTER_HEX } from "../../../core/colour/mix";
 import { nearestEquals } from "../../../core/colour/wish";
 import { takeColourant } from "../../../core/library/use";
-import { DOSE_BASES, restateDose } from "../../../core/units/dose";
-import { DOSE_OPTIONS } from "../../parts/AdditiveRows";
+import { RATE_BASES, rateBase, restateDose, US_MEASURES } from "../../../core/units/dose";
 import { useBench } from "../../parts/bench";
 import { BoundCheck, BoundColour, BoundNumber, BoundSelect, BoundText, type Editable } from "../../parts/bound";
+import { DoseField } from "../../parts/DoseField";
 import { useUnits } from "../../parts/units";
 
 const TIME_WORDS = { fresh: "at the pour", nextDay: "next day", cured: "cured" } as const;
@@ -18,16 +18,16 @@ const STRIP = [0.25, 0.5, 1, 1.5, 2, 3, 4] as const;
 /** A colourant: its rate, its dispersion, its test patches from which every other dose is predicted, and what it is known to do. */
 export function ColourantEditor({ open, id, colourant: c }: { open: Editable; id: string; colourant: Colourant }) {
   const { colourants } = useBench();
-  const { grams } = useUnits();
-  const context = { oilsPerBaseG: USUAL_OILS_PER_BATTER, bulkDensityGPerMl: c.bulkDensityGPerMl };
+  const { grams, units } = useUnits();
   const mine = takeColourant({ id, document: c }, "c1");
+  const base = rateBase(USUAL_OILS_PER_BATTER, { spoons: units.spoons, scoopMl: US_MEASURES.scoopMl });
   const strip = STRIP.map((times) => ({
     times,
     hex: mixHex(
       {
         baseHex: NATURAL_BATTER_HEX,
         colourants: [{ ...mine, dose: { ...mine.dose, amount: mine.dose.amount * times } }],
-        oilsPerBaseG: USUAL_OILS_PER_BATTER,
+        doseBase: base,
         stains: [],
       },
       "cured",
@@ -65,8 +65,16 @@ export function ColourantEditor({ open, id, colourant: c }: { open: Editable; id
         />
       </p>
       <p className="flex flex-wrap items-baseline gap-x-3 gap-y-1">
-        <BoundNumber open={open} path={["dose", "amount"]} label="usual rate" width="w-14" decimals={3} step={0.1} />
-        <BoundSelect open={open} path={["dose", "basis"]} label="Base of the rate" hideLabel options={DOSE_OPTIONS} />
+        <span className="text-muted">usual rate</span>
+        <DoseField
+          open={open}
+          path={[]}
+          dose={c.dose}
+          name={c.name}
+          base={base}
+          densityGPerMl={dosedDensity(mine)}
+          isRateOnly
+        />
         <BoundCheck open={open} path={["isDispersion"]} label="of the stock dispersion" />
         <BoundSelect
           open={open}
@@ -82,8 +90,8 @@ export function ColourantEditor({ open, id, colourant: c }: { open: Editable; id
       </p>
       <p className="text-[12.5px] text-muted">
         The same rate:{" "}
-        {DOSE_BASES.filter((b) => b.id !== c.dose.basis)
-          .map((b) => `${Number(restateDose(c.dose, b.id, context).amount.toPrecision(3))} ${b.label}`)
+        {RATE_BASES.filter((b) => b.id !== c.dose.basis)
+          .map((b) => `${Number(restateDose(c.dose, b.id, base, dosedDensity(mine)).amount.toPrecision(3))} ${b.label}`)
           .join(" · ")}
         . Per batter with {Math.round(100 * USUAL_OILS_PER_BATTER)} % oils in it; a batch uses its own.
       </p>

@@ -4,15 +4,16 @@ import { useEffect, useMemo, useState } from "react";
 import { formulaPerGram } from "../../../core/formula/formula";
 import type { Formula } from "../../../core/formula/formulaSchema";
 import { judgeFormula } from "../../../core/formula/judge";
-import { MILKS } from "../../../core/formula/milk";
 import { oilLookup } from "../../../core/formula/oils";
 import { statedWater, type WaterMethod } from "../../../core/formula/water";
 import { ownRowsOf } from "../../../core/library/use";
 import { nextId } from "../../../core/plan/newPlan";
+import { rateBase } from "../../../core/units/dose";
 import { AdditiveRows } from "../../parts/AdditiveRows";
 import { api } from "../../parts/api";
 import { useOilFinder } from "../../parts/bench";
-import { BoundCheck, BoundNumber, BoundSelect, BoundText, type Editable } from "../../parts/bound";
+import { BoundCheck, BoundNumber, BoundText, type Editable } from "../../parts/bound";
+import { LiquidRows } from "../../parts/LiquidRows";
 import { NumberField } from "../../parts/NumberField";
 import { TraitLines } from "../../parts/TraitLines";
 import { useUnits } from "../../parts/units";
@@ -114,40 +115,15 @@ export function FormulaEditor({ open, id, formula }: { open: Editable; id: strin
         {waterField("percentOfOils", "water on oils", "%")}
         <BoundNumber open={open} path={["iceSharePct"]} label="as ice" unit="%" />
       </p>
-      <p className="flex flex-wrap items-baseline gap-x-4 gap-y-1">
-        <select
-          aria-label="Milk"
-          className="field"
-          value={formula.milk?.kind ?? ""}
-          onChange={(e) => {
-            const kind = e.currentTarget.value;
-            const before = formula.milk ?? { sharePct: 50, when: "frozen-in-lye" };
-            open.set(["milk"], kind === "" ? null : { ...before, kind });
-            open.seal();
-          }}
-        >
-          <option value="">no milk</option>
-          {MILKS.map((m) => (
-            <option key={m.id} value={m.id}>
-              {m.label}
-            </option>
-          ))}
-        </select>
-        {formula.milk && (
-          <>
-            <BoundNumber open={open} path={["milk", "sharePct"]} label="part of the liquid" unit="%" />
-            <BoundSelect
-              open={open}
-              path={["milk", "when"]}
-              label="goes in"
-              options={[
-                { value: "frozen-in-lye", label: "frozen, with the lye" },
-                { value: "at-emulsion", label: "at emulsion" },
-              ]}
-            />
-          </>
-        )}
-      </p>
+      <LiquidRows
+        open={open}
+        path={["liquids"]}
+        liquids={formula.liquids}
+        massOf={(q) => {
+          const massG = per?.liquids.find((x) => x.id === q)?.massG;
+          return massG === undefined ? undefined : massG * PER_OILS_G;
+        }}
+      />
       {per && (
         <p className="border-l-4 border-cut bg-[var(--field)] px-2 py-1">
           For {grams(PER_OILS_G)} of oils: NaOH <strong>{grams(per.naohG * PER_OILS_G)}</strong>
@@ -157,9 +133,9 @@ export function FormulaEditor({ open, id, formula }: { open: Editable; id: strin
             </>
           )}
           , water <strong>{grams(per.waterG * PER_OILS_G)}</strong>
-          {per.milkG > 0 && (
+          {per.liquidG > 0 && (
             <>
-              , milk <strong>{grams(per.milkG * PER_OILS_G)}</strong>
+              , other liquids <strong>{grams(per.liquidG * PER_OILS_G)}</strong>
             </>
           )}
           . Lye into water, never water into lye.
@@ -171,6 +147,8 @@ export function FormulaEditor({ open, id, formula }: { open: Editable; id: strin
         open={open}
         path={["additives"]}
         additives={formula.additives}
+        base={per && rateBase(per.oilsPerBaseG)}
+        isRateOnly
         massOf={(a) => {
           const massG = per?.additives.find((x) => x.id === a)?.massG;
           return massG === undefined ? undefined : massG * PER_OILS_G;

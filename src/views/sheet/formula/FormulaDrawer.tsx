@@ -1,6 +1,6 @@
 import { Plus, Trash2 } from "lucide-react";
 import type { Edit } from "../../../core/plan/edits/edit";
-import { nextId, plainBatter, plainPortion } from "../../../core/plan/newPlan";
+import { namedIn, nextId, plainBatter, plainPortion } from "../../../core/plan/newPlan";
 import { portionOf } from "../../../core/plan/operations";
 import type { Portion } from "../../../core/plan/schema";
 import { AdditiveRows } from "../../parts/AdditiveRows";
@@ -113,6 +113,7 @@ export function FormulaDrawer({ batch, derived, disabled, batterId, onBatter, on
         path={at("additives")}
         additives={batter.additives}
         massOf={(id) => m?.additives.find((a) => a.id === id)?.massG}
+        base={m?.dose ?? null}
       />
       <h3 className="mt-3 text-[15px]">Scent into the whole batter</h3>
       <ScentFields
@@ -120,6 +121,7 @@ export function FormulaDrawer({ batch, derived, disabled, batterId, onBatter, on
         path={at("scent")}
         scent={batter.scent}
         massG={m?.scentG ?? null}
+        dose={m?.dose ?? null}
         where={batter.name}
         plan={plan}
         derived={derived}
@@ -145,8 +147,8 @@ function Batters({ batch, disabled, batterId, onBatter }: Pick<Props, "batch" | 
   const batter = plan.batters.find((b) => b.id === batterId)!;
   const open = editable(batch, disabled);
   const add = () => {
-    const id = nextId(plan.batters, "b");
-    const portion: Portion = { ...plainPortion(nextId(plan.portions, "p"), id, "Outline", 0), takesRest: true };
+    const id = nextId(namedIn(plan), "b");
+    const portion: Portion = { ...plainPortion(nextId(namedIn(plan), "p"), id, "Outline", 0), takesRest: true };
     const share = 20;
     const made = {
       ...plainBatter(id, `Pot ${plan.batters.length + 1}`, batter.startTemperatureC),

@@ -2,6 +2,7 @@ import { useEffect, useState } from "react";
 import type { Formula } from "../../../core/formula/formulaSchema";
 import type { LibraryItem } from "../../../core/library/kinds";
 import { giveFormula, isSameFormula, takeFormula } from "../../../core/library/use";
+import { computeMasses } from "../../../core/plan/masses";
 import type { Batter } from "../../../core/plan/schema";
 import { formulaKnowledge } from "../../../core/schedule/knowledge";
 import { cutTo } from "../../../core/units/text";
@@ -62,7 +63,8 @@ export function FormulaLibrary({ batch, batter, disabled }: { batch: OpenBatch; 
   };
   const give = async () => {
     const name = cutTo(80, `${batch.plan.title}: ${batter.name}`);
-    const document = giveFormula(batch.plan, batter, name);
+    const dose = computeMasses(batch.plan)?.batters.find((m) => m.id === batter.id)?.dose;
+    const document = giveFormula(batch.plan, batter, name, dose);
     const answer = await api<LibraryItem<"formulas">>("/api/library/formulas", { method: "POST", body: { document } });
     if (!answer.ok) return setSaid(answer.message);
     batch.set(["batters", `#${batter.id}`, "formulaRef"], {

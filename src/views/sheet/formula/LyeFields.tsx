@@ -1,8 +1,8 @@
-import { MILKS } from "../../../core/formula/milk";
 import type { WaterMethod } from "../../../core/formula/water";
 import type { Derived } from "../../../core/plan/derive";
 import type { Batter } from "../../../core/plan/schema";
-import { BoundCheck, BoundNumber, BoundSelect } from "../../parts/bound";
+import { BoundCheck, BoundNumber } from "../../parts/bound";
+import { LiquidRows } from "../../parts/LiquidRows";
 import { NumberField } from "../../parts/NumberField";
 import { useUnits } from "../../parts/units";
 import type { OpenBatch } from "../../parts/useBatch";
@@ -57,44 +57,13 @@ export function LyeFields({ batch, batter, derived, disabled }: Props) {
       </p>
       <p className="flex flex-wrap items-baseline gap-x-4 gap-y-1">
         <BoundNumber open={open} path={at("iceSharePct")} label="of the plain water as ice" unit="%" />
-        <select
-          aria-label="Milk"
-          className="field"
-          disabled={disabled}
-          value={batter.milk?.kind ?? ""}
-          onChange={(e) => {
-            const kind = e.currentTarget.value;
-            batch.set(
-              at("milk"),
-              kind === ""
-                ? null
-                : { kind, sharePct: batter.milk?.sharePct ?? 50, when: batter.milk?.when ?? "frozen-in-lye" },
-            );
-            batch.seal();
-          }}
-        >
-          <option value="">no milk</option>
-          {MILKS.map((k) => (
-            <option key={k.id} value={k.id}>
-              {k.label}
-            </option>
-          ))}
-        </select>
-        {batter.milk && (
-          <>
-            <BoundNumber open={open} path={at("milk", "sharePct")} label="part of the liquid" unit="%" />
-            <BoundSelect
-              open={open}
-              path={at("milk", "when")}
-              label="goes in"
-              options={[
-                { value: "frozen-in-lye", label: "frozen, with the lye" },
-                { value: "at-emulsion", label: "at emulsion" },
-              ]}
-            />
-          </>
-        )}
       </p>
+      <LiquidRows
+        open={open}
+        path={at("liquids")}
+        liquids={batter.liquids}
+        massOf={(id) => m?.liquids.find((l) => l.id === id)?.massG}
+      />
       {m && (
         <dl className="grid grid-cols-3 gap-x-4 gap-y-0.5 border-l-4 border-cut bg-[var(--field)] px-2 py-1">
           {(
@@ -103,7 +72,7 @@ export function LyeFields({ batch, batter, derived, disabled }: Props) {
               ["KOH", m.kohG],
               ["water", m.waterG - m.iceG],
               ["ice", m.iceG],
-              ["milk", m.milkG],
+              ["other liquids", m.liquidG],
               ["all water", m.allWaterG],
             ] as const
           )

@@ -1,7 +1,7 @@
 import { X } from "lucide-react";
 import { takeTool } from "../../../core/library/use";
 import { TOOL_KINDS, TOOL_USES, type ToolUse } from "../../../core/mould/toolSchema";
-import { nextId } from "../../../core/plan/newPlan";
+import { namedIn, nextId } from "../../../core/plan/newPlan";
 import type { Plan } from "../../../core/plan/schema";
 import { useBench } from "../../parts/bench";
 import { Says } from "../../parts/Says";
@@ -38,7 +38,7 @@ export function EquipmentRows({ batch, derived, disabled }: PanelProps) {
     const cupless = plan.portions.find((p) => !plan.equipment.some((e) => e.use === "portion" && e.servesId === p.id));
     const item = takeTool(
       row,
-      nextId(plan.equipment, "e"),
+      nextId(namedIn(plan), "e"),
       use,
       use === "portion" ? (cupless?.id ?? plan.portions[0].id) : null,
     );

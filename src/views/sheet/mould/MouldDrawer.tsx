@@ -4,7 +4,7 @@ import { compartmentsOf } from "../../../core/mould/compartments";
 import { MOULD_KINDS, type PlanMould } from "../../../core/mould/mouldSchema";
 import type { Edit } from "../../../core/plan/edits/edit";
 import { spreadOverMoulds } from "../../../core/plan/moulds";
-import { nextId } from "../../../core/plan/newPlan";
+import { namedIn, nextId } from "../../../core/plan/newPlan";
 import { cutTo } from "../../../core/units/text";
 import { useBench } from "../../parts/bench";
 import { BoundNumber, BoundSelect, BoundText } from "../../parts/bound";
@@ -22,7 +22,7 @@ export function MouldDrawer({ batch, derived, disabled, onClose }: PanelProps & 
   const { grams, mm } = useUnits();
   const open = editable(batch, disabled);
   const add = (libraryId: string) => {
-    const id = nextId(plan.moulds, "m");
+    const id = nextId(namedIn(plan), "m");
     const row = moulds.find((m) => m.id === libraryId);
     const item = row
       ? takeMould(row, id, 95)

@@ -1,17 +1,17 @@
 import { X } from "lucide-react";
 import { useMemo } from "react";
 import { COLOURANT_KINDS, colourantKind } from "../../../core/colour/kinds";
-import { mixHex, powderGPer100gOils } from "../../../core/colour/mix";
+import { dosedDensity, mixHex } from "../../../core/colour/mix";
 import { nearestEquals } from "../../../core/colour/wish";
 import { takeColourant } from "../../../core/library/use";
 import { batterHexAt } from "../../../core/plan/colours";
 import type { Derived } from "../../../core/plan/derive";
 import { nextId, plainColourant } from "../../../core/plan/newPlan";
 import type { Plan, Portion } from "../../../core/plan/schema";
-import { DOSE_OPTIONS } from "../../parts/AdditiveRows";
 import { useBench } from "../../parts/bench";
 import { BoundCheck, BoundNumber, BoundSelect, type Editable } from "../../parts/bound";
 import { ColourantOptions } from "../../parts/ColourantOptions";
+import { DoseField } from "../../parts/DoseField";
 import { SwatchInput } from "../../parts/SwatchInput";
 import { useUnits } from "../../parts/units";
 
@@ -27,7 +27,6 @@ export function ColourFields({ open, plan, derived, portion }: Props) {
   const { colourants } = useBench();
   const { grams, spoons } = useUnits();
   const path = ["portions", `#${portion.id}`, "colourants"];
-  const batter = derived.masses?.batters.find((b) => b.id === portion.batterId);
   const cup = derived.masses?.portions.find((m) => m.id === portion.id);
   const add = (value: string) => {
     const id = nextId(portion.colourants, "c");
@@ -41,10 +40,8 @@ export function ColourFields({ open, plan, derived, portion }: Props) {
     <div className="grid gap-2">
       {portion.colourants.map((c) => {
         const at = [...path, `#${c.id}`];
-        const powderG =
-          batter && cup
-            ? (powderGPer100gOils(c, batter.formula.oilsPerBaseG) / 100) * batter.oilsPerBaseG * cup.baseG
-            : null;
+        const mass = cup?.colourants.find((x) => x.id === c.id);
+        const powderG = mass?.powderG ?? null;
         const row = colourants.find((x) => x.id === c.libraryId)?.document;
         const isShort = row?.stockG !== null && row?.stockG !== undefined && powderG !== null && powderG > row.stockG;
         return (
@@ -52,21 +49,13 @@ export function ColourFields({ open, plan, derived, portion }: Props) {
             <p className="flex flex-wrap items-baseline gap-x-2 gap-y-1">
               <strong>{c.name}</strong>
               <span className="text-muted">{colourantKind(c.kind).label}</span>
-              <BoundNumber
+              <DoseField
                 open={open}
-                path={[...at, "dose", "amount"]}
-                label={`Rate of ${c.name}`}
-                hideLabel
-                width="w-14"
-                decimals={3}
-                step={0.1}
-              />
-              <BoundSelect
-                open={open}
-                path={[...at, "dose", "basis"]}
-                label={`Base of the rate of ${c.name}`}
-                hideLabel
-                options={DOSE_OPTIONS}
+                path={at}
+                dose={c.dose}
+                name={c.name}
+                base={cup?.dose ?? null}
+                densityGPerMl={dosedDensity(c)}
               />
               {!open.disabled && (
                 <button
@@ -86,7 +75,7 @@ export function ColourFields({ open, plan, derived, portion }: Props) {
               )}
             </p>
             <p className="mt-1 flex flex-wrap items-baseline gap-x-3 gap-y-1 text-[13px]">
-              <BoundCheck open={open} path={[...at, "isDispersion"]} label="rate counts a stock dispersion" />
+              <BoundCheck open={open} path={[...at, "isDispersion"]} label="dose counts a stock dispersion" />
               <BoundSelect
                 open={open}
                 path={[...at, "carrier", "kind"]}
@@ -102,13 +91,15 @@ export function ColourFields({ open, plan, derived, portion }: Props) {
               )}
               {!c.libraryId && <SwatchInput open={open} path={at} colourant={c} label={`Swatch of ${c.name}`} />}
             </p>
-            {powderG !== null && (
+            {mass && (
               <p className="mt-0.5 text-[13px]">
-                <strong>{grams(powderG)}</strong> of powder, about {spoons(powderG, c.bulkDensityGPerMl)}
-                {c.carrier.kind !== "none" && (
+                <strong>{grams(mass.powderG)}</strong> of powder
+                {c.isDispersion
+                  ? ` in ${grams(mass.weighedG)} of dispersion, about ${spoons(mass.weighedG, dosedDensity(c))}`
+                  : `, about ${spoons(mass.powderG, c.bulkDensityGPerMl)}`}
+                {!c.isDispersion && c.carrier.kind !== "none" && (
                   <>
-                    , with <strong>{grams(powderG * c.carrier.gPerG)}</strong> of {c.carrier.kind}
-                    {c.isDispersion && ` = ${grams(powderG * (1 + c.carrier.gPerG))} of dispersion`}
+                    , with <strong>{grams(mass.carrierG)}</strong> of {c.carrier.kind}
                   </>
                 )}
               </p>
@@ -159,14 +150,14 @@ const TIMES = [0.25, 0.5, 1, 2, 3] as const;
 function DoseStrip({ plan, derived, portion, id }: { plan: Plan; derived: Derived; portion: Portion; id: string }) {
   const swatches = useMemo(() => {
     const batter = plan.batters.find((b) => b.id === portion.batterId)!;
-    const m = derived.masses?.batters.find((b) => b.id === batter.id);
-    if (!m) return [];
+    const doseBase = derived.masses?.portions.find((m) => m.id === portion.id)?.dose;
+    if (!doseBase) return [];
     const baseHex = batterHexAt(plan, batter, derived.masses, "cured");
     return TIMES.map((times) => {
       const colourants = portion.colourants.map((c) =>
         c.id === id ? { ...c, dose: { ...c.dose, amount: c.dose.amount * times } } : c,
       );
-      return { times, hex: mixHex({ baseHex, colourants, oilsPerBaseG: m.formula.oilsPerBaseG, stains: [] }, "cured") };
+      return { times, hex: mixHex({ baseHex, colourants, doseBase, stains: [] }, "cured") };
     });
   }, [plan, derived.masses, portion, id]);
   return (

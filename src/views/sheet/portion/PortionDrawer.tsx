@@ -1,5 +1,4 @@
 import { COLOUR_TIMES } from "../../../core/colour/colourantSchema";
-import { additivePerOilG } from "../../../core/formula/additives";
 import { AdditiveRows } from "../../parts/AdditiveRows";
 import { BoundNumber, BoundSelect, BoundText } from "../../parts/bound";
 import { Drawer } from "../../parts/Drawer";
@@ -23,7 +22,6 @@ export function PortionDrawer({ batch, derived, disabled, portionId, onPortion, 
   const open = editable(batch, disabled);
   const at = (...rest: string[]) => ["portions", `#${portion.id}`, ...rest];
   const cup = derived.masses?.portions.find((m) => m.id === portion.id);
-  const batter = derived.masses?.batters.find((b) => b.id === portion.batterId);
   const colours = derived.colours[plan.portions.indexOf(portion)];
   const keeps = [
     ["keptBackPct", "for the top", cup?.keptBackG],
@@ -78,6 +76,7 @@ export function PortionDrawer({ batch, derived, disabled, portionId, onPortion, 
         path={at("scent")}
         scent={portion.scent}
         massG={cup?.scentG ?? null}
+        dose={cup?.dose ?? null}
         where={portion.name}
         plan={plan}
         derived={derived}
@@ -87,12 +86,8 @@ export function PortionDrawer({ batch, derived, disabled, portionId, onPortion, 
         open={open}
         path={at("additives")}
         additives={portion.additives}
-        massOf={(id) => {
-          const a = portion.additives.find((x) => x.id === id);
-          return a && batter && cup
-            ? additivePerOilG(a, batter.formula.oilsPerBaseG) * batter.oilsPerBaseG * cup.baseG
-            : undefined;
-        }}
+        massOf={(id) => cup?.additives.find((x) => x.id === id && x.from === "cup")?.massG}
+        base={cup?.dose ?? null}
         kinds={["clay", "charcoal", "titanium-dioxide", "salt", "oatmeal", "honey", "other"]}
       />
       <h3 className="mt-3 text-[15px]">Kept back from the finished cup</h3>

@@ -1,12 +1,14 @@
 import { takeScent } from "../../../core/library/use";
 import type { Derived } from "../../../core/plan/derive";
 import { plainScent } from "../../../core/plan/newPlan";
-import { scentCarriers, scentShares } from "../../../core/plan/notices/scent";
+import { scentCarriers, shareOfPart } from "../../../core/plan/notices/scent";
 import type { Plan } from "../../../core/plan/schema";
 import { SCENT_CLASSES, type ScentClassId } from "../../../core/scent/classes";
-import type { Scent } from "../../../core/scent/scentSchema";
+import { isPercent, loadPctOfOils, restateLoad } from "../../../core/scent/effect";
+import type { Scent, ScentPart } from "../../../core/scent/scentSchema";
+import type { DoseBase } from "../../../core/units/dose";
 import { useBench } from "../../parts/bench";
-import { BoundNumber, BoundSelect, BoundText, type Editable } from "../../parts/bound";
+import { BoundNumber, BoundText, type Editable } from "../../parts/bound";
 import { useUnits } from "../../parts/units";
 
 interface Props {
@@ -14,6 +16,8 @@ interface Props {
   path: readonly string[];
   scent: Scent | null;
   massG: number | null;
+  /** What converts loads in all; null where no masses are known. */
+  dose: DoseBase | null;
   /** Portion or batter it goes into. */
   where: string;
   plan: Plan;
@@ -21,7 +25,7 @@ interface Props {
 }
 
 /** A scent from the library or by class, its load, its parts, and its limits against the cured bar. */
-export function ScentFields({ open, path, scent, massG, where, plan, derived }: Props) {
+export function ScentFields({ open, path, scent, massG, dose, where, plan, derived }: Props) {
   const { scents } = useBench();
   const { grams } = useUnits();
   const choose = (value: string) => {
@@ -31,6 +35,11 @@ export function ScentFields({ open, path, scent, massG, where, plan, derived }: 
       const find = (id: string) => scents.find((s) => s.id === id);
       open.set(path, takeScent(find(value)!, find));
     }
+    open.seal();
+  };
+  const restate = (base: Scent["load"]["base"]) => {
+    const load = dose && scent ? restateLoad(scent.load, base, dose) : null;
+    open.set([...path, "load"], load ?? { amount: scent?.load.amount ?? 0, base });
     open.seal();
   };
   const stock = scents.find((s) => s.id === scent?.libraryId)?.document.stockG ?? null;
@@ -54,17 +63,32 @@ export function ScentFields({ open, path, scent, massG, where, plan, derived }: 
         </select>
         {scent && (
           <>
-            <BoundNumber open={open} path={[...path, "load", "amount"]} label="load" unit="%" step={0.5} decimals={2} />
-            <BoundSelect
+            <BoundNumber
               open={open}
-              path={[...path, "load", "base"]}
-              label={`Load of ${where} is counted on`}
-              hideLabel
-              options={[
-                { value: "oils", label: "of oils" },
-                { value: "batter", label: "of batter" },
-              ]}
+              path={[...path, "load", "amount"]}
+              label="load"
+              unit={isPercent(scent) ? "%" : undefined}
+              step={0.5}
+              decimals={2}
             />
+            <select
+              aria-label={`Load of ${where} is counted on`}
+              className="field"
+              disabled={open.disabled}
+              value={scent.load.base}
+              onChange={(e) => restate(e.currentTarget.value as Scent["load"]["base"])}
+            >
+              <option value="oils">of oils</option>
+              <option value="batter">of batter</option>
+              <option value="g">g in all</option>
+              <option value="oz">oz in all</option>
+              <option value="drop">drops in all</option>
+            </select>
+            {!isPercent(scent) && dose && (
+              <span className="whitespace-nowrap text-[12.5px] text-muted">
+                = {Number(loadPctOfOils(scent, dose).toFixed(2))} % of oils
+              </span>
+            )}
             {massG !== null && <strong>{grams(massG)}</strong>}
             {stock !== null && massG !== null && massG > stock && (
               <span className="notice-amber text-[12.5px]">only {grams(stock)} on hand</span>
@@ -126,7 +150,7 @@ export function ScentFields({ open, path, scent, massG, where, plan, derived }: 
                       </select>
                     )}
                   </td>
-                  <Limit part={p.name} where={where} plan={plan} derived={derived} />
+                  <Limit part={p} where={where} plan={plan} derived={derived} />
                 </tr>
               );
             })}
@@ -138,10 +162,10 @@ export function ScentFields({ open, path, scent, massG, where, plan, derived }: 
 }
 
 /** Share of a part in the cured bar of a cup, or of the whole batch, against its limit. */
-function Limit({ part, where, plan, derived }: { part: string; where: string; plan: Plan; derived: Derived }) {
+function Limit({ part, where, plan, derived }: { part: ScentPart; where: string; plan: Plan; derived: Derived }) {
   const carriers = derived.masses ? scentCarriers(plan, derived.masses) : [];
   const carrier = carriers.find((c) => c.where === where) ?? carriers.at(-1);
-  const share = carrier && scentShares(carrier).get(part);
+  const share = carrier && shareOfPart(carrier, part);
   if (!share) return <td colSpan={2} />;
   const isOver = share.limitPct !== null && share.sharePct > share.limitPct;
   return (

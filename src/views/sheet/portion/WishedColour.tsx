@@ -4,6 +4,7 @@ import { mixesFor } from "../../../core/colour/wish";
 import { batterHexAt } from "../../../core/plan/colours";
 import type { Derived } from "../../../core/plan/derive";
 import type { Plan, Portion } from "../../../core/plan/schema";
+import { rateBase } from "../../../core/units/dose";
 import { useBench } from "../../parts/bench";
 import type { Editable } from "../../parts/bound";
 
@@ -24,7 +25,8 @@ export function WishedColour({
   const { colourants } = useBench();
   const [wish, setWish] = useState<string | null>(null);
   const batter = plan.batters.find((b) => b.id === portion.batterId)!;
-  const oilsPerBaseG = derived.masses?.batters.find((b) => b.id === batter.id)?.formula.oilsPerBaseG ?? 0.7;
+  const cup = derived.masses?.portions.find((m) => m.id === portion.id);
+  const doseBase = useMemo(() => cup?.dose ?? rateBase(0.7, plan.measures), [cup, plan.measures]);
   const baseHex = batterHexAt(plan, batter, derived.masses, "cured");
   const mixes = useMemo(
     () =>
@@ -33,9 +35,9 @@ export function WishedColour({
         : mixesFor(
             wish,
             colourants.filter((c) => c.document.stockG !== 0).map((c) => ({ id: c.id, row: c.document })),
-            { baseHex, oilsPerBaseG },
+            { baseHex, doseBase },
           ),
-    [wish, colourants, baseHex, oilsPerBaseG],
+    [wish, colourants, baseHex, doseBase],
   );
   if (open.disabled) return null;
   return (

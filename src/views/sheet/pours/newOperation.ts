@@ -1,4 +1,4 @@
-import { nextId } from "../../../core/plan/newPlan";
+import { namedIn, nextId } from "../../../core/plan/newPlan";
 import { isCupPour, isTopPour, type Operation, type OperationKind } from "../../../core/plan/operations";
 import type { Plan } from "../../../core/plan/schema";
 
@@ -40,7 +40,7 @@ export function newOperation(plan: Plan, kind: OperationKind): Operation {
   );
   const left = Math.max(0, Math.min(100, 100 - poured(fullest.id)));
   const mould = plan.moulds[0];
-  const common = { id: nextId(plan.operations, "o"), mouldId: mould.id };
+  const common = { id: nextId(namedIn(plan), "o"), mouldId: mould.id };
   const cup = { ...common, portionId: fullest.id, cupPct: Math.min(left, 30) };
   const top = { ...common, portionId: kept.id, keptBackPct: Math.max(0, Math.min(50, 100 - toppedPct)) };
   const acrossMm = Math.round(mould.widthMm / 2);
