@@ -1,5 +1,6 @@
 import { and, asc, eq, sql } from "drizzle-orm";
 import type { Lesson } from "../core/schedule/learn";
+import { firstNonFinite } from "../core/units/finite";
 import type { Database } from "./open";
 import { batches, type LessonRow, lessons } from "./schema";
 
@@ -8,6 +9,8 @@ export type TitledLesson = LessonRow & { title: string };
 
 /** Puts what a batch taught in place of what it taught before; whether it is left out stays. */
 export async function putLessons(db: Database, batchId: string, found: readonly Lesson[]): Promise<void> {
+  const wrong = firstNonFinite(found);
+  if (wrong) throw new Error(`a lesson that is not a number (${wrong}) is not kept`);
   await db.transaction(async (tx) => {
     const before = await tx.select().from(lessons).where(eq(lessons.batchId, batchId));
     const isLeftOut = before.some((l) => l.isLeftOut);

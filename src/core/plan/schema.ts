@@ -90,7 +90,7 @@ export const recordEventSchema = z.discriminatedUnion("kind", [
     portionId: id,
     trace: within(0, 5),
     /** What the maker said of a check that the clock could not explain; null while it was not asked about. */
-    answer: z.enum(CHECK_ANSWERS).nullable(),
+    answer: z.enum(CHECK_ANSWERS).nullable().default(null),
   }),
   z.strictObject({
     kind: z.literal("deviation"),

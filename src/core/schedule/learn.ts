@@ -205,6 +205,7 @@ export function lessonsOf(posterior: Posterior): Lesson[] {
   return posterior.program.unknowns.flatMap((u, i): Lesson[] => {
     if (u.id === "temperature") return [];
     const variance = posterior.covariance[i * n + i];
+    if (!(variance > 0) || !Number.isFinite(posterior.mean[i])) return [];
     const precision = 1 / variance - 1 / u.sd ** 2;
     if (precision < 0.05 / u.sd ** 2) return [];
     const mean = (posterior.mean[i] / variance - u.mean / u.sd ** 2) / precision;

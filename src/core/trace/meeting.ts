@@ -14,24 +14,26 @@ const MELT_OVER_C = 18;
 const BOILING_C = 102;
 const COLDEST_C = 2;
 const WATER_CP = 4.18;
+/** What does not come down by itself is begun first. */
+const NEVER_MIN = 1e6;
 
 export interface Meeting {
-  /** Highest temperature of the lye, C, and minutes from then until it stands at the target. */
+  /** Highest temperature of the lye, C, and minutes from then until it stands at the target; null where it does not get there by itself in this room. */
   lyePeakC: number;
-  lyeMin: number;
-  /** Temperature that the oils are melted to, C, and minutes until they stand at the target. */
+  lyeMin: number | null;
+  /** Temperature that the oils are melted to, C, and minutes until they stand at the target; null as for the lye. */
   oilsFromC: number;
-  oilsMin: number;
+  oilsMin: number | null;
   /** Which is begun first, and how long before the other, min. */
   firstBegun: "lye" | "oils";
-  leadMin: number;
+  leadMin: number | null;
   /** Temperature of the batter when both meet at the target, C. */
   firstC: number;
 }
 
-const minutesTo = (fromC: number, targetC: number, roomC: number, massG: number): number => {
+const minutesTo = (fromC: number, targetC: number, roomC: number, massG: number): number | null => {
   if (fromC <= targetC) return 0;
-  if (targetC <= roomC + 0.5) return Number.POSITIVE_INFINITY;
+  if (targetC <= roomC + 0.5) return null;
   const tau = COOLING_MIN_PER_KG * Math.cbrt(Math.max(massG, 1) / 1000);
   return tau * Math.log((fromC - roomC) / (targetC - roomC));
 };
@@ -56,7 +58,7 @@ export function lyePeakOf({ naohG, kohG, waterG, iceG, roomC }: LyeHeat): number
 
 /**
  * When lye and oils will stand at the target together: heat of solution less melting ice, then Newton cooling of each. An estimate; a
- * thermometer decides. Infinite minutes: it does not get there by itself in this room.
+ * thermometer decides.
  */
 export function meetingOf(input: LyeHeat & { oilsG: number; meltsAboveC: number | null; targetC: number }): Meeting {
   const { naohG, kohG, waterG, oilsG, meltsAboveC, targetC, roomC } = input;
@@ -73,8 +75,8 @@ export function meetingOf(input: LyeHeat & { oilsG: number; meltsAboveC: number 
     lyeMin,
     oilsFromC,
     oilsMin,
-    firstBegun: lyeMin >= oilsMin ? "lye" : "oils",
-    leadMin: Math.abs(lyeMin - oilsMin),
+    firstBegun: (lyeMin ?? NEVER_MIN) >= (oilsMin ?? NEVER_MIN) ? "lye" : "oils",
+    leadMin: lyeMin === null || oilsMin === null ? null : Math.abs(lyeMin - oilsMin),
     firstC,
   };
 }

@@ -135,6 +135,10 @@ function Meeting({ batch, derived }: Pick<Props, "batch" | "derived">) {
   const { batters } = batch.plan;
   if (!timeline?.meetings.length) return null;
   const minutes = (v: number) => `${Math.round(v)} min`;
+  const needs = (v: number | null) =>
+    v === null
+      ? "will not come down by itself in this room: stand it in cold water"
+      : `needs ${minutes(v)} to come down`;
   return (
     <section className="mb-5 text-[16px]" aria-labelledby="meeting-head">
       <h2 id="meeting-head" className="text-[20px]">
@@ -147,9 +151,14 @@ function Meeting({ batch, derived }: Pick<Props, "batch" | "derived">) {
           <p key={m.batterId} className="mt-1 leading-snug">
             {batters.length > 1 && <strong>{batter.name}: </strong>}
             For {say(batter.startTemperatureC, "temperature")} {first} first
-            {m.leadMin >= 1 ? `, ${minutes(m.leadMin)} before the ${m.firstBegun === "lye" ? "oils" : "lye"}` : ""}. The
-            lye climbs to about {say(Math.round(m.lyePeakC), "temperature")} and needs {minutes(m.lyeMin)} to come down;
-            oils melted to {say(m.oilsFromC, "temperature")} need {minutes(m.oilsMin)}.
+            {m.leadMin !== null && m.leadMin >= 1
+              ? `, ${minutes(m.leadMin)} before the ${m.firstBegun === "lye" ? "oils" : "lye"}`
+              : ""}
+            .{" "}
+            {m.lyePeakC < batter.startTemperatureC - 1
+              ? `The lye stays at about ${say(Math.round(m.lyePeakC), "temperature")}: warm it gently in a water bath, or pour it as it is into warmer oils`
+              : `The lye climbs to about ${say(Math.round(m.lyePeakC), "temperature")} and ${needs(m.lyeMin)}`}
+            ; oils melted to {say(Math.round(m.oilsFromC), "temperature")} {needs(m.oilsMin)}.
           </p>
         );
       })}

@@ -82,9 +82,9 @@ function waterNotices(batter: Batter, m: BatterMasses, say: Say, sayer: Sayer): 
       "liquids",
       `With ${held.join(" and ") || "so much water in additives"} held back the lye would be dissolved in ${sayer.g(m.oilsG * (m.formula.liquidAtFirstG + m.formula.frozenG))} of water: ${pct(solutionPct)}, above 50 %. Hold less back, or let the lye go into part of it.`,
     );
-  } else if (c > 40)
+  } else if (c > 40 + 1e-6)
     say("ask", "water", `Lye at ${pct(c)} is a strong water discount: it shortens the working time a good deal.`);
-  else if (c < 25) {
+  else if (c < 25 - 1e-6) {
     say(
       "ask",
       "water",

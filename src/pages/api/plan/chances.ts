@@ -10,6 +10,9 @@ import { json, problem } from "../../../server/problem";
 
 export const prerender = false;
 
+/** Points of a band; null while the vessel is not there. */
+const points = (values: Float64Array) => Array.from(values, (v) => (Number.isFinite(v) ? v : null));
+
 /** Chances, bands and turn-back points of a plan document, and with `advice=1` what would help; stores nothing. `draws` (at most 5,000), `seed`. */
 export const POST: APIRoute = async ({ request, url }) => {
   const body = await readPlanBody(request);
@@ -27,7 +30,7 @@ export const POST: APIRoute = async ({ request, url }) => {
   const timeline = computeTimeline(body.value, masses);
   return json({
     ...chances,
-    bands: chances.bands.map((b) => ({ id: b.id, low: [...b.low], mid: [...b.mid], high: [...b.high] })),
+    bands: chances.bands.map((b) => ({ id: b.id, low: points(b.low), mid: points(b.mid), high: points(b.high) })),
     turnBacks: turnBacks(body.value, timeline, chances),
     ...(url.searchParams.get("advice") === "1"
       ? { advice: adviceFor(body.value, { seed, draws: Math.min(draws, 500) }) }

@@ -2,7 +2,7 @@ import { useMemo } from "react";
 import { FATTY_ACIDS, profileTotal, sapFromProfile } from "../../../core/formula/fattyAcids";
 import { judgeFormula } from "../../../core/formula/judge";
 import { OIL_EVIDENCE, type Oil } from "../../../core/formula/oilSchema";
-import { sapKoh, sapNaoh } from "../../../core/formula/oils";
+import { sapKoh, sapNaoh, sapUsed } from "../../../core/formula/oils";
 import { plainBatter } from "../../../core/plan/newPlan";
 import { BoundColour, BoundNumber, BoundSelect, BoundText, type Editable } from "../../parts/bound";
 import { TraitLines } from "../../parts/TraitLines";
@@ -47,7 +47,7 @@ export function OilEditor({ open, oil }: { open: Editable; oil: Oil }) {
         <BoundNumber open={open} path={["sapKohLow"]} label="SAP from" />
         <BoundNumber open={open} path={["sapKohHigh"]} label="to" unit="mg KOH per g" />
         <span>
-          = <strong>{sapNaoh(oil).toFixed(4)}</strong> g NaOH per g, by the middle
+          = <strong>{sapNaoh(oil).toFixed(4)}</strong> g NaOH per g, {sapUsed(oil).why ?? "by the middle"}
         </span>
       </p>
       {off !== null && oil.kind !== "wax" && (

@@ -1,4 +1,5 @@
 import { Plus, Trash2 } from "lucide-react";
+import { sapKoh } from "../../../core/formula/oils";
 import type { Edit } from "../../../core/plan/edits/edit";
 import { namedIn, nextId, plainBatter, plainPortion } from "../../../core/plan/newPlan";
 import { portionOf } from "../../../core/plan/operations";
@@ -92,7 +93,7 @@ export function FormulaDrawer({ batch, derived, disabled, batterId, onBatter, on
                   />
                 </td>
                 <td className="pl-3 text-[12.5px] text-muted">
-                  {row ? `${row.sapKohLow}–${row.sapKohHigh}, ${row.evidence}` : ""}
+                  {row ? `${row.sapKohLow}–${row.sapKohHigh}, counted ${sapKoh(row).toFixed(1)}` : ""}
                 </td>
               </tr>
             );
