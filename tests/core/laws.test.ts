@@ -185,7 +185,7 @@ describe("moulds", () => {
     fc.assert(
       fc.property(fc.integer({ min: 1, max: 8 }), n(0.5, 4), fc.boolean(), (count, thicknessMm, isClosedSet) => {
         const dividers = { count, thicknessMm, isClosedSet, widthsMm: null };
-        const c = compartmentsOf({ lengthMm: 250, widthMm: 120, dividers })!;
+        const c = compartmentsOf({ lengthMm: 250, widthMm: 120, heightMm: 70, dividers })!;
         expect(c.widthsMm).toHaveLength(compartmentCount(dividers));
         near(c.widthsMm.reduce((a, b) => a + b, 0) + count * thicknessMm, 120);
         near(

@@ -123,6 +123,7 @@ describe("moulds and tools", () => {
     const loose = compartmentsOf({
       lengthMm: 250,
       widthMm: 95,
+      heightMm: 70,
       dividers: { count: 4, thicknessMm: 2, isClosedSet: false, widthsMm: null },
     })!;
     expect(loose.widthsMm).toHaveLength(5);
@@ -131,6 +132,7 @@ describe("moulds and tools", () => {
     const closed = compartmentsOf({
       lengthMm: 250,
       widthMm: 95,
+      heightMm: 70,
       dividers: { count: 5, thicknessMm: 2, isClosedSet: true, widthsMm: null },
     })!;
     expect(closed.widthsMm).toHaveLength(4);
@@ -151,7 +153,7 @@ describe("moulds and tools", () => {
         },
       ],
     });
-    expect(said(divided({ count: 7 }), "moulds.m1.dividers")).toMatch(/narrowest compartment is 9.5 mm/);
+    expect(said(divided({ count: 7 }), "moulds.m1.dividers")).toMatch(/narrowest lane is 9.5 mm/);
     expect(said(divided({ widthsMm: [20, 20, 20] }), "moulds.m1.dividers")).toMatch(/leave 26 mm over/);
     expect(said(divided({}, { isRigid: false }), "moulds.m1.dividers")).toMatch(/board or a folded towel/);
   });

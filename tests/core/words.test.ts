@@ -175,7 +175,7 @@ describe("amounts and names", () => {
       ...moulds,
       operations: moulds.operations.map((o, i) => (i === 1 ? { ...o, mouldId: "m2" } : o)),
     };
-    expect(instructions(moved).get(moved.operations[1].id)!.detail).toMatch(/In Small loaf\.$/);
+    expect(instructions(moved).get(moved.operations[1].id)!.title).toMatch(/ into Small loaf$/);
     const batters: Plan = {
       ...plan,
       batters: [...plan.batters, { ...plan.batters[0], id: "b2", name: "Dark batter" }],

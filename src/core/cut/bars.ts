@@ -31,12 +31,59 @@ export function barsOf(lengthMm: number, thicknessMm: number, trimMm = 0): Bars 
   };
 }
 
+/** Bars of one mould: of the loaf, or of the loaves (or strips of a grid) that a slab is cut into first. */
+export interface MouldBars {
+  mouldId: string;
+  loaves: number;
+  loafLengthMm: number;
+  loafWidthMm: number;
+  /** Of one loaf. */
+  perLoaf: number;
+  thicknessMm: number;
+  endMm: number;
+  bars: number;
+  /** Part of what is in the mould that one bar takes. */
+  barShare: number;
+}
+
+type Cutting = Pick<Plan, "barThicknessMm" | "trimMm">;
+type Cut = Pick<Plan["moulds"][number], "id" | "lengthMm" | "widthMm" | "cutInto">;
+
+/** Slab -> loaves -> bars, tray -> strips -> grid: a loaf side by side across the width keeps the mould's length; one across the length has its width for length. */
+export function barsOfMould(mould: Cut, plan: Cutting): MouldBars {
+  const loaves = mould.cutInto?.loaves ?? 1;
+  const isAcross = mould.cutInto?.along === "length";
+  const loafLengthMm = isAcross ? mould.widthMm : mould.lengthMm;
+  const loafWidthMm = (isAcross ? mould.lengthMm : mould.widthMm) / loaves;
+  const own = barsOf(loafLengthMm, plan.barThicknessMm, plan.trimMm);
+  const perLoaf = own.middlesMm.length;
+  const thicknessMm = Math.min(plan.barThicknessMm, loafLengthMm);
+  return {
+    mouldId: mould.id,
+    loaves,
+    loafLengthMm,
+    loafWidthMm,
+    perLoaf,
+    thicknessMm,
+    endMm: own.endMm,
+    bars: loaves * perLoaf,
+    barShare: (thicknessMm * loafWidthMm) / (mould.lengthMm * mould.widthMm),
+  };
+}
+
+/** Bars of all the moulds. */
+export const barCount = (plan: Cutting & { moulds: readonly Cut[] }): number =>
+  plan.moulds.reduce((sum, m) => sum + barsOfMould(m, plan).bars, 0);
+
+/** "18 bars from 2 loaves of 9", "9 bars": how the bars of a mould come about. */
+export function barWords(b: MouldBars): string {
+  const bars = `${b.bars} ${b.bars === 1 ? "bar" : "bars"}`;
+  return b.loaves > 1 ? `${bars}: ${b.loaves} loaves of ${b.perLoaf}` : bars;
+}
+
 /** What decorates the bars, with how many pieces of each all the moulds need. */
 export function decorationCounts(plan: Pick<Plan, "moulds" | "barThicknessMm" | "trimMm" | "decorations">) {
-  const bars = plan.moulds.reduce(
-    (sum, m) => sum + barsOf(m.lengthMm, plan.barThicknessMm, plan.trimMm).middlesMm.length,
-    0,
-  );
+  const bars = barCount(plan);
   return plan.decorations.map(({ id, name, place, perBar }) => ({ id, name, place, pieces: perBar * bars }));
 }
 

@@ -1,8 +1,8 @@
-import { compartmentCount } from "../mould/compartments";
+import { compartmentCount, compartmentsOf } from "../mould/compartments";
 import type { StrokeTool } from "../plan/operations";
 import type { Portion } from "../plan/schema";
 import { choice, type Draft, type Family, num, number, type RecipeInput, str, TOOL_OPTIONS } from "./family";
-import { evenParts, topLines } from "./pours";
+import { partsByWidth, topLines } from "./pours";
 
 /** Rounds in which compartments are filled: a little in each first seals the floor, then levels stay even. */
 const ROUNDS = 3;
@@ -24,9 +24,15 @@ export function fillCompartments(input: RecipeInput): Draft[] {
   const lanes = laidAcross([input.base, ...input.accents], count);
   const unused = [input.base, ...input.accents].filter((p) => !lanes.includes(p));
   const list: Draft[] = [];
-  const owned = new Map<string, number[]>();
-  for (const p of new Set(lanes)) owned.set(p.id, evenParts(100, lanes.filter((x) => x === p).length));
-  const laneParts = lanes.map((p) => owned.get(p.id)!.shift()!);
+  const widthsMm = compartmentsOf(input.mould)?.widthsMm ?? lanes.map(() => input.mould.widthMm / count);
+  const laneParts = new Array<number>(count).fill(0);
+  for (const p of new Set(lanes)) {
+    const own = lanes.flatMap((x, i) => (x === p ? [i] : []));
+    const parts = partsByWidth(own.map((i) => widthsMm[i]));
+    own.forEach((lane, k) => {
+      laneParts[lane] = parts[k];
+    });
+  }
   for (let round = 0; round < ROUNDS; round++) {
     lanes.forEach((p, index) => {
       const done = ROUND_PARTS.slice(0, round).reduce((sum, r) => sum + Number((laneParts[index] * r).toFixed(2)), 0);

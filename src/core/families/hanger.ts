@@ -15,7 +15,7 @@ export const hanger: Family = {
     ]),
     number("layers", "layers or drops", 3, 16, 6),
     number("loops", "loops of the wire", 1, 9, 4),
-    number("wireMm", "wire", 1, 6, 4, "mm", 0.5),
+    number("wireMm", "wire", 1, 12, 4, "mm", 0.5),
     choice("path", "path", [
       ["side-to-side", "down one wall, over, up"],
       ["loops", "loops"],

@@ -9,6 +9,16 @@ export function evenParts(total: number, count: number): number[] {
   );
 }
 
+/** Divides 100 % over lanes by their widths, two decimals, adding up exactly. */
+export function partsByWidth(widthsMm: readonly number[]): number[] {
+  const total = widthsMm.reduce((a, b) => a + Math.max(0, b), 0);
+  if (total <= 0) return evenParts(100, widthsMm.length);
+  const parts = widthsMm.map((w) => Math.floor((10_000 * Math.max(0, w)) / total) / 100);
+  const left = 100 - parts.reduce((a, b) => a + b, 0);
+  parts[parts.length - 1] = Number((parts[parts.length - 1] + left).toFixed(2));
+  return parts;
+}
+
 /** Gives every pour of a cup its even part of what is left of that cup after `used` percent. */
 export function shareOut(drafts: Draft[], used: ReadonlyMap<string, number> = new Map()): Draft[] {
   const counts = new Map<string, number>();

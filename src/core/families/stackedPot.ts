@@ -1,5 +1,29 @@
+import { tiltedVolumeMl, volumeMl } from "../mould/mould";
+import type { Mould } from "../plan/schema";
 import { type Draft, type Family, num, number } from "./family";
 import { EVENLY, inTurn, shareOut, topLines } from "./pours";
+
+/** Less than this part of the filling is no pour of its own. */
+const LEAST_POUR = 0.02;
+
+/**
+ * The pot poured out over the tilts: at each as much as the mould holds to its low rim, then the tilt a little lower; strokes by what is poured. A tilt
+ * at which nothing more would fit, or after which all is in, has no pour of its own.
+ */
+function poursOverTilts(mould: Mould, angleDeg: number, tilts: number, strokes: number): Draft[] {
+  const fillMl = (volumeMl(mould) * mould.fillPct) / 100;
+  const list: Draft[] = [];
+  let inMl = 0;
+  for (let i = 0; i <= tilts; i++) {
+    const at = Math.round(angleDeg * (1 - i / tilts));
+    if (i > 0) list.push({ kind: "tilt", angleDeg: at });
+    const pourMl = Math.min(fillMl, i === tilts ? fillMl : tiltedVolumeMl(mould, at)) - inMl;
+    if (pourMl < LEAST_POUR * fillMl) continue;
+    inMl += pourMl;
+    list.push({ kind: "potPour", way: "tilted", strokes: Math.max(1, Math.round((strokes * pourMl) / fillMl)) });
+  }
+  return list;
+}
 
 export const stackedPot: Family = {
   id: "stacked-pot",
@@ -19,10 +43,7 @@ export const stackedPot: Family = {
     const stack = inTurn(wanted, wanted.length * num(knobs, "rounds")).toReversed();
     const list: Draft[] = [{ kind: "tilt", angleDeg: num(knobs, "angle") }];
     for (const p of stack) list.push({ kind: "potStack", portionId: p.id, cupPct: EVENLY });
-    list.push({ kind: "potPour", way: "tilted", strokes: num(knobs, "strokes") });
-    const tilts = num(knobs, "tilts");
-    for (let i = 1; i <= tilts; i++)
-      list.push({ kind: "tilt", angleDeg: Math.round(num(knobs, "angle") * (1 - i / tilts)) });
+    list.push(...poursOverTilts(input.mould, num(knobs, "angle"), num(knobs, "tilts"), num(knobs, "strokes")));
     return [...shareOut(list), ...topLines(input)];
   },
   windows: {

@@ -1,6 +1,7 @@
+import type { Operation } from "../plan/operations";
 import type { PlanMould } from "./mouldSchema";
 
-/** The lengthwise compartments of a divided mould while its plates stand. */
+/** The lengthwise compartments of a divided mould while its plates stand, and what the set is made of. */
 export interface Compartments {
   /** Clear widths from the near wall, mm. */
   widthsMm: number[];
@@ -10,9 +11,12 @@ export interface Compartments {
   volumesMl(heightMm: number): number[];
   /** How far widths that were given by hand miss the mould's width, mm; 0 for equal ones. */
   gapMm: number;
+  /** Plates to cut, the outer ones of a closed set included, and its two ends; mm. */
+  plates: { count: number; lengthMm: number; heightMm: number; thicknessMm: number };
+  ends: { count: 2; lengthMm: number; heightMm: number; thicknessMm: number } | null;
 }
 
-type Divided = Pick<PlanMould, "lengthMm" | "widthMm" | "dividers">;
+type Divided = Pick<PlanMould, "lengthMm" | "widthMm" | "heightMm" | "dividers">;
 
 /**
  * Width = (inner width - k x thickness) / n with n compartments: loose plates make n = k + 1; a closed set has an outer plate on
@@ -21,18 +25,46 @@ type Divided = Pick<PlanMould, "lengthMm" | "widthMm" | "dividers">;
 export function compartmentsOf(mould: Divided): Compartments | null {
   const d = mould.dividers;
   if (!d) return null;
-  const n = d.isClosedSet ? Math.max(1, d.count - 1) : d.count + 1;
-  const clearMm = mould.widthMm - d.count * d.thicknessMm;
+  const n = compartmentCount(d);
+  const { thicknessMm, isClosedSet } = d;
+  const { heightMm } = mould;
+  const clearMm = mould.widthMm - d.count * thicknessMm;
   const widthsMm = d.widthsMm ?? Array.from({ length: n }, () => clearMm / n);
-  const lengthMm = mould.lengthMm - (d.isClosedSet ? 2 * d.thicknessMm : 0);
+  const lengthMm = mould.lengthMm - (isClosedSet ? 2 * thicknessMm : 0);
   return {
     widthsMm,
     lengthMm,
-    volumesMl: (heightMm) => widthsMm.map((w) => (w * lengthMm * heightMm) / 1000),
+    volumesMl: (level) => widthsMm.map((w) => (w * lengthMm * level) / 1000),
     gapMm: d.widthsMm ? clearMm - widthsMm.reduce((sum, w) => sum + w, 0) : 0,
+    plates: { count: d.count, lengthMm, heightMm, thicknessMm },
+    ends: isClosedSet ? { count: 2, lengthMm: mould.widthMm, heightMm, thicknessMm } : null,
   };
 }
 
 /** Number of compartments that a set of dividers makes. */
 export const compartmentCount = (d: NonNullable<PlanMould["dividers"]>): number =>
   d.isClosedSet ? Math.max(1, d.count - 1) : d.count + 1;
+
+/** Lanes that a design fills side by side in a mould. */
+export interface Lanes {
+  widthsMm: number[];
+  lengthMm: number;
+  /** False where no plates are entered: the lanes are then counted by the pours. */
+  areEntered: boolean;
+}
+
+/** The lanes of a mould by its plates, or where none are entered by the pours into them, equally wide; null where no pour goes into a lane. */
+export function lanesIn(mould: Divided & { id: string }, operations: readonly Operation[]): Lanes | null {
+  const entered = compartmentsOf(mould);
+  if (entered) return { widthsMm: entered.widthsMm, lengthMm: entered.lengthMm, areEntered: true };
+  let highest = -1;
+  for (const o of operations)
+    if (o.kind === "compartment" && o.mouldId === mould.id) highest = Math.max(highest, o.index);
+  if (highest < 0) return null;
+  const n = highest + 1;
+  return {
+    widthsMm: Array.from({ length: n }, () => mould.widthMm / n),
+    lengthMm: mould.lengthMm,
+    areEntered: false,
+  };
+}

@@ -2,7 +2,8 @@ import type { ColourPair } from "../colour/judge";
 import { judgePairs } from "../colour/judge";
 import { type CureDates, cureDates, unmouldDays } from "../cure/dates";
 import { latestPourOn } from "../cure/order";
-import { type Bars, barsOf } from "../cut/bars";
+import { type Bars, barsOf, barsOfMould, type MouldBars } from "../cut/bars";
+import { type OrderPlan, ordersOf } from "../cut/order";
 import { type FormulaJudgement, judgeFormula } from "../formula/judge";
 import { oilLookup } from "../formula/oils";
 import { statedWater, type WaterMethod } from "../formula/water";
@@ -35,12 +36,17 @@ export interface Derived {
   palette: string[];
   /** Pairs of portions, closest first. */
   pairs: ColourPair[];
+  /** Places of the bars along the first mould, for the picture. */
   bars: Bars;
+  /** Bars of every mould: of its loaf, or of the loaves that a slab is cut into. */
+  mouldBars: MouldBars[];
   /** Water of each batter in the three ways, by batter id. */
   water: Map<string, Record<WaterMethod, number>>;
   /** What each batter's formula promises, by batter id. */
   judgements: Map<string, FormulaJudgement>;
   dates: CureDates | null;
+  /** What orders of bars ask of the mould. */
+  orders: OrderPlan[];
   /** Latest day to pour an order that has a day; null without one. */
   latestPourOn: string | null;
   weighUp: WeighUpItem[];
@@ -86,10 +92,12 @@ export function derive(plan: Plan, nowS?: number, units?: UnitPreferences): Deri
     colours,
     palette: colours.map((c) => c.cured),
     pairs,
+    mouldBars: plan.moulds.map((m) => barsOfMould(m, plan)),
     bars: barsOf(plan.moulds[0].lengthMm, plan.barThicknessMm, plan.trimMm),
     water: new Map(masses?.batters.map((b) => [b.id, statedWater(b.allWaterG, b.lyeG, b.oilsG)])),
     judgements,
     dates: pouredOn && slowest ? cureDates(pouredOn, slowest, plan.cureDays) : null,
+    orders: masses ? ordersOf(plan, masses) : [],
     latestPourOn: dueOn && slowest ? latestPourOn(dueOn, plan.cureDays, unmouldDays(slowest.mid)) : null,
     weighUp: masses ? weighUpOf(plan, masses, say) : [],
     notices: noticesOf(plan, masses, timeline, pairs, say),

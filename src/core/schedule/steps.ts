@@ -2,6 +2,7 @@ import { colourantKind } from "../colour/kinds";
 import { lightness } from "../colour/mix";
 import { decorationCounts } from "../cut/bars";
 import { type AdditiveTime, additiveRow, isLate } from "../formula/additives";
+import { fillingsOf } from "../mould/vessels";
 import type { BatterMasses, Masses } from "../plan/masses";
 import { isIntoPot, type Operation, portionOf } from "../plan/operations";
 import type { Batter, Plan, Portion } from "../plan/schema";
@@ -192,7 +193,7 @@ function mixedAfter(plan: Plan, p: Portion): string[] {
   return isMixed(plan, p) ? [`colour:${p.id}`] : readyAfter(plan, p);
 }
 
-function bottleSteps(plan: Plan): Step[] {
+function bottleSteps(plan: Plan, masses: Masses): Step[] {
   const bottled = new Set(plan.operations.flatMap((o) => (o.kind === "bottleLine" ? [o.portionId] : [])));
   return plan.portions
     .filter((p) => bottled.has(p.id))
@@ -202,11 +203,18 @@ function bottleSteps(plan: Plan): Step[] {
         kind: "fill",
         batterId: p.batterId,
         portionIds: [p.id],
-        durationS: WORKING_TIMES_S.fillBottle,
+        durationS: WORKING_TIMES_S.fillBottle * fillingsOf(plan, masses, p.id),
         blendShare: 0.02,
         after: mixedAfter(plan, p),
       }),
     );
+}
+
+/** What went into the pot last, until it was begun to be poured out. */
+function lastFilling(earlier: readonly Operation[]): Operation[] {
+  const to = earlier.findLastIndex(isIntoPot);
+  const from = earlier.slice(0, to + 1).findLastIndex((x) => x.kind === "potPour");
+  return earlier.slice(from + 1, to + 1).filter(isIntoPot);
 }
 
 /** Cups that lie in a mould (or in the pot) when a movement works on it: those poured there before. */
@@ -215,8 +223,7 @@ function touchedBy(plan: Plan, index: number): string[] {
   const isPot = o.kind === "potTurn" || o.kind === "potPour";
   const isTop = o.kind === "topStroke" || o.kind === "peaks";
   const earlier = plan.operations.slice(0, index).filter((x) => x.mouldId === o.mouldId);
-  const lastPour = earlier.findLastIndex((x) => x.kind === "potPour");
-  const relevant = isPot ? earlier.slice(lastPour + 1).filter(isIntoPot) : isTop ? earlier.slice(-6) : earlier;
+  const relevant = isPot ? lastFilling(earlier) : isTop ? earlier.slice(-6) : earlier;
   return [...new Set(relevant.flatMap((x) => portionOf(x) ?? []))];
 }
 
@@ -312,7 +319,7 @@ export function deriveSteps(
   blendS: (batterId: string) => number,
 ): Step[] {
   const design = designSteps(plan, masses);
-  const made = [...potSteps(plan, masses, blendS), ...cupSteps(plan, masses, palette), ...bottleSteps(plan)];
+  const made = [...potSteps(plan, masses, blendS), ...cupSteps(plan, masses, palette), ...bottleSteps(plan, masses)];
   const lastOf = new Map(design.map((s) => [s.mouldId, s.id]));
   const closing = finishSteps(plan, lastOf.size ? [...lastOf.values()] : made.map((s) => s.id));
   return inOrder([...made, ...design, ...closing], plan.schedule.order);

@@ -1,8 +1,17 @@
 import { decorationCounts } from "../cut/bars";
 import { TOOL_MM } from "../families/registry";
 import { additiveRow } from "../formula/additives";
+import { tiltedVolumeMl } from "../mould/mould";
+import { fillingsOf } from "../mould/vessels";
 import type { BatterMasses, Masses, PortionMasses } from "../plan/masses";
-import { isCupPour, type Operation, type OperationKind, portionOf, type StrokeTool } from "../plan/operations";
+import {
+  isCupPour,
+  isIntoPot,
+  type Operation,
+  type OperationKind,
+  portionOf,
+  type StrokeTool,
+} from "../plan/operations";
 import type { Batter, Plan, Portion } from "../plan/schema";
 import { stageName } from "../trace/stages";
 import type { Sayer } from "../units/sayer";
@@ -132,14 +141,42 @@ const TOP_WORDS: Record<Extract<Operation, { kind: "topStroke" }>["path"], strin
   feather: "across the lines, then back between",
 };
 
+/** A pot poured out: all at once, or on a tilt up to the low rim, with what is left in the pot for the next tilt. */
+function potPourWords(
+  plan: Plan,
+  step: Step,
+  o: Extract<Operation, { kind: "potPour" }>,
+  sayer: Sayer,
+  say: (title: string, detail: string) => Instruction,
+): Instruction {
+  const seconds = `about ${Math.round(step.durationS)} s`;
+  const mass = sayer.g(step.massG ?? 0);
+  if (o.way === "one-place") return say(`Pour the pot out, ${mass}`, `All in one place, ${seconds}.`);
+  if (o.way === "travelling") return say(`Pour the pot out, ${mass}`, `Travelling along the loaf, ${seconds}.`);
+  const own = plan.operations.filter((x) => x.mouldId === o.mouldId);
+  const index = own.findIndex((x) => x.id === o.id);
+  const next = own.slice(index + 1).find((x) => isIntoPot(x) || x.kind === "potPour");
+  const strokes = `Along the upper edge, ${o.strokes} fast, narrow ${o.strokes === 1 ? "stroke" : "strokes"}, ${seconds}.`;
+  return next?.kind === "potPour"
+    ? say(
+        `Pour from the pot, about ${mass}`,
+        `${strokes} Stop when it comes back to the low rim; the rest stays in the pot.`,
+      )
+    : say(`Pour out what is left, ${mass}`, strokes);
+}
+
 function designInstruction(plan: Plan, step: Step, o: Operation, sayer: Sayer): Instruction {
   const portionId = portionOf(o);
   const name = portionId ? cupOf(plan, portionId).name : "";
   const seconds = `about ${Math.round(step.durationS)} s`;
   const part = isCupPour(o) ? cupWords(o.cupPct) : "";
   const pour = `Pour ${name}, ${sayer.g(step.massG ?? 0)}`;
-  const several = plan.moulds.length > 1 ? ` In ${plan.moulds.find((m) => m.id === o.mouldId)!.name}.` : "";
-  const say = (title: string, detail: string): Instruction => ({ title, detail: `${detail}${several}`, caution: null });
+  const mould = plan.moulds.find((m) => m.id === o.mouldId)!;
+  const loaf =
+    plan.moulds.length > 1
+      ? `${isIntoPot(o) ? " for" : portionId || o.kind === "potPour" ? " into" : ":"} ${mould.name}`
+      : "";
+  const say = (title: string, detail: string): Instruction => ({ title: `${title}${loaf}`, detail, caution: null });
   const wall = "acrossMm" in o ? `${sayer.place(o.acrossMm)} from the near wall` : "";
   switch (o.kind) {
     case "layer":
@@ -176,10 +213,7 @@ function designInstruction(plan: Plan, step: Step, o: Operation, sayer: Sayer): 
         "With the spatula, slowly, then stop: one more greys it.",
       );
     case "potPour":
-      return say(
-        "Pour the pot out",
-        `${{ "one-place": "All in one place", travelling: "Travelling along the loaf", tilted: `Along the upper edge, ${o.strokes} fast, narrow strokes` }[o.way]}, ${seconds}.`,
-      );
+      return potPourWords(plan, step, o, sayer, say);
     case "spoonRow":
       return say(
         `Spoon ${name}, ${sayer.g(step.massG ?? 0)}`,
@@ -220,7 +254,12 @@ function designInstruction(plan: Plan, step: Step, o: Operation, sayer: Sayer): 
     case "peaks":
       return say("Peaks on the top", `With the ${TOOL(o.tool)}, shallow. Wait until they stand.`);
     case "tilt":
-      return say(o.angleDeg > 0 ? `Tilt to ${o.angleDeg}°` : "Mould level", "Slowly: a sudden change makes a shelf.");
+      return say(
+        o.angleDeg > 0 ? `Tilt to ${o.angleDeg}°` : "Mould level",
+        o.angleDeg > 0
+          ? `Slowly: a sudden change makes a shelf. To its low rim it holds ${sayer.ml(tiltedVolumeMl(mould, o.angleDeg))} now.`
+          : "Slowly: a sudden change makes a shelf.",
+      );
     case "tap":
       return say("Tap the mould", "A few firm taps, to settle it and let the air out.");
     case "pullDividers":
@@ -344,7 +383,7 @@ export function instructionOf(plan: Plan, step: Step, masses: Masses, sayer: Say
     case "fill":
       return {
         title: `Fill ${portion!.name}'s bottle`,
-        detail: "Through a funnel, cap on, shake it down.",
+        detail: `Through a funnel, cap on, shake it down.${fillingsOf(plan, masses, portion!.id) > 1 ? ` It takes ${fillingsOf(plan, masses, portion!.id)} fillings: keep the cup at hand.` : ""}`,
         caution: null,
       };
     case "finish":

@@ -3,7 +3,7 @@ import { carrierPerG, dosedDensity } from "../colour/mix";
 import { decorationCounts } from "../cut/bars";
 import { ADDITIVE_TIMES, type AdditiveTime, additiveRow, isLate } from "../formula/additives";
 import { oilLookup } from "../formula/oils";
-import { compartmentsOf } from "../mould/compartments";
+import { type Compartments, compartmentsOf } from "../mould/compartments";
 import { fitProblems } from "../mould/fit";
 import type { BatterMasses, Masses } from "../plan/masses";
 import type { Batter, Plan, Portion } from "../plan/schema";
@@ -57,12 +57,21 @@ const draft = (fields: Partial<Draft> & Pick<Draft, "id" | "stage" | "words">): 
   ...fields,
 });
 
+/** "4 plates 246 x 70 mm and 2 ends 90 x 70 mm, 2 mm thick". */
+function plateWords({ plates, ends }: Compartments, sayer: Sayer): string {
+  const size = (p: { lengthMm: number; heightMm: number }) => `${sayer.mm(p.lengthMm)} x ${sayer.mm(p.heightMm)}`;
+  const cut = `${plates.count} ${plates.count === 1 ? "plate" : "plates"} ${size(plates)}`;
+  return `${cut}${ends ? ` and ${ends.count} ends ${size(ends)}` : ""}, ${sayer.mm(plates.thicknessMm)} thick`;
+}
+
 function toolItems(plan: Plan, masses: Masses, sayer: Sayer): Draft[] {
   const problems = fitProblems(plan, masses, sayer);
   const said = (field: string) => problems.filter((p) => p.field.startsWith(field)).map((p) => p.message);
   const moulds = plan.moulds.map((m) => {
     const c = compartmentsOf(m);
-    const parts = c ? ` ${c.widthsMm.length} compartments, ${c.widthsMm.map(sayer.mm).join(", ")} wide.` : "";
+    const parts = c
+      ? ` ${c.widthsMm.length} lanes, ${c.widthsMm.map(sayer.mm).join(", ")} wide and ${sayer.mm(c.lengthMm)} long: ${plateWords(c, sayer)}.`
+      : "";
     return draft({
       id: `mould:${m.id}`,
       stage: "tools",

@@ -1,5 +1,6 @@
 import { format, parseISO } from "date-fns";
 import { useMemo } from "react";
+import { barWords } from "../../core/cut/bars";
 import type { Bench } from "../../core/library/bench";
 import { derive } from "../../core/plan/derive";
 import { BatchHead } from "../parts/BatchHead";
@@ -7,6 +8,7 @@ import { BenchProvider } from "../parts/bench";
 import { NumberField } from "../parts/NumberField";
 import { SaveTrouble } from "../parts/SaveMark";
 import type { StoredBatch } from "../parts/saver";
+import { useUnits } from "../parts/units";
 import { useBatch } from "../parts/useBatch";
 import { Happened } from "./Happened";
 import { Lessons } from "./Lessons";
@@ -28,6 +30,7 @@ function BatchBook({ initial }: { initial: StoredBatch }) {
   const { plan } = batch;
   const derived = useMemo(() => derive(plan), [plan]);
   const { dates } = derived;
+  const { say } = useUnits();
   const isPoured = plan.record.startedAt !== null;
   return (
     <div className="flex min-h-screen min-w-[1000px] flex-col">
@@ -97,8 +100,9 @@ function BatchBook({ initial }: { initial: StoredBatch }) {
                   onBlur={batch.seal}
                 />
                 <p className="text-[13px] text-muted">
-                  {derived.bars.middlesMm.length} bars
-                  {derived.bars.endMm > 0.5 && ` and an end piece of ${Math.round(derived.bars.endMm)} mm`}
+                  {derived.mouldBars.map(barWords).join("; ")}
+                  {derived.mouldBars[0].endMm > 0.5 &&
+                    ` and an end piece of ${say(derived.mouldBars[0].endMm, "length")}`}
                 </p>
               </dd>
             </div>

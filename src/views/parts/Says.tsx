@@ -1,3 +1,4 @@
+import type { Edit } from "../../core/plan/edits/edit";
 import type { Notice } from "../../core/plan/notices/notice";
 
 const MARK = { block: "Stop:", ask: "Check:", hint: "" } as const;
@@ -7,10 +8,13 @@ export function Says({
   notices,
   fields,
   className = "",
+  onFix,
 }: {
   notices: readonly Notice[];
   fields: (field: string) => boolean;
   className?: string;
+  /** Carries out what mends a notice; without it only the words are shown. */
+  onFix?: (edit: Edit) => void;
 }) {
   const own = notices.filter((n) => fields(n.field));
   if (own.length === 0) return null;
@@ -20,6 +24,15 @@ export function Says({
         <li key={n.field + n.message} className={n.level === "block" ? "notice-cut" : "notice-amber"}>
           {MARK[n.level] && <strong>{MARK[n.level]} </strong>}
           {n.message}
+          {n.fix && onFix && (
+            <button
+              type="button"
+              className="button ml-1 !min-h-6 px-2 text-[12.5px]"
+              onClick={() => onFix(n.fix!.edit)}
+            >
+              {n.fix.words[0].toUpperCase() + n.fix.words.slice(1)}
+            </button>
+          )}
         </li>
       ))}
     </ul>

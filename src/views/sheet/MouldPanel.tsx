@@ -76,6 +76,7 @@ export function MouldPanel({ batch, derived, disabled, onMore }: PanelProps & { 
         className="mt-1"
         notices={derived.notices}
         fields={(f) => f.startsWith("moulds.") || f.startsWith("equipment.")}
+        onFix={disabled ? undefined : (e) => batch.edit(e)}
       />
     </section>
   );

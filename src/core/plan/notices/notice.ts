@@ -1,3 +1,5 @@
+import type { Edit } from "../edits/edit";
+
 /**
  * Something that the plan's maker must hear, next to its cause.
  * - block: the pour cannot start. - ask: go on only knowingly. - hint: worth knowing.
@@ -7,6 +9,8 @@ export interface Notice {
   /** Field of the document that it stands next to, e.g. `portions.p2.sharePct`. */
   field: string;
   message: string;
+  /** One press that mends it. */
+  fix?: { words: string; edit: Edit };
 }
 
 export const CLOSES_WITHIN_PCT = 0.05;

@@ -1,5 +1,6 @@
 import type { ColourPair } from "../../colour/judge";
 import { pairWords } from "../../colour/judge";
+import { orderNotices } from "../../cut/order";
 import { fitProblems } from "../../mould/fit";
 import type { Timeline } from "../../schedule/timeline";
 import { stepName } from "../../schedule/words";
@@ -12,9 +13,7 @@ import { scentNotices } from "./scent";
 import { splitNotices } from "./split";
 
 function fitNotices(plan: Plan, masses: Masses, sayer: Sayer): Notice[] {
-  const fits = fitProblems(plan, masses, sayer).map(
-    ({ field, message }): Notice => ({ level: message.includes("aluminium") ? "block" : "ask", field, message }),
-  );
+  const fits: Notice[] = fitProblems(plan, masses, sayer);
   const places = plan.operations.flatMap((o): Notice[] => {
     const mould = plan.moulds.find((m) => m.id === o.mouldId)!;
     if (!("acrossMm" in o) || o.acrossMm <= mould.widthMm) return [];
@@ -83,7 +82,12 @@ export function noticesOf(
   return [
     ...plan.batters.flatMap((b) => batterNotices(plan, b, masses, sayer)),
     ...(masses
-      ? [...splitNotices(plan, masses, sayer), ...scentNotices(plan, masses), ...fitNotices(plan, masses, sayer)]
+      ? [
+          ...splitNotices(plan, masses, sayer),
+          ...scentNotices(plan, masses),
+          ...orderNotices(plan, masses, sayer),
+          ...fitNotices(plan, masses, sayer),
+        ]
       : []),
     ...(timeline ? [...timeNotices(plan, timeline), ...falseTraceNotices(plan, timeline, sayer)] : []),
     ...(masses ? colourNotices(plan, pairs) : []),

@@ -2,6 +2,7 @@ import { format, parseISO } from "date-fns";
 import type { Derived } from "../../../core/plan/derive";
 import type { Batter } from "../../../core/plan/schema";
 import { BoundNumber } from "../../parts/bound";
+import { Says } from "../../parts/Says";
 import { useUnits } from "../../parts/units";
 import type { OpenBatch } from "../../parts/useBatch";
 import { editable } from "../panel";
@@ -25,7 +26,9 @@ export function SizeFields({
   disabled: boolean;
 }) {
   const open = editable(batch, disabled);
-  const { grams } = useUnits();
+  const { grams, mm } = useUnits();
+  const order = derived.orders.find((o) => o.batterId === batter.id);
+  const isPast = derived.latestPourOn !== null && derived.latestPourOn < format(new Date(), "yyyy-MM-dd");
   const at = (...rest: string[]) => ["batters", `#${batter.id}`, "size", ...rest];
   const m = derived.masses?.batters.find((b) => b.id === batter.id);
   const choose = (basis: Batter["size"]["basis"]) => {
@@ -89,8 +92,17 @@ export function SizeFields({
           Cured mass keeps {batch.plan.residualWaterPct} % of water (estimate).
           {derived.latestPourOn &&
             ` Latest day to pour: ${format(parseISO(derived.latestPourOn), "EEEE d MMMM yyyy")}, back over cure and unmoulding.`}
+          {isPast && <strong className="notice-amber ml-1">That day is past: the bars cannot be cured in time.</strong>}
+          {order &&
+            ` ${order.fillings} ${order.fillings === 1 ? "filling" : "fillings"} of ${batch.plan.moulds[0].name}, ${order.perFilling} bars each at ${mm(order.thicknessMm)}; a bar of ${mm(batch.plan.barThicknessMm)} weighs ${grams(order.barWetG)} fresh and about ${grams(order.barCuredG)} cured.`}
         </p>
       )}
+      <Says
+        className="mt-1"
+        notices={derived.notices}
+        fields={(f) => f === `batters.${batter.id}.size`}
+        onFix={disabled ? undefined : (e) => batch.edit(e)}
+      />
     </div>
   );
 }

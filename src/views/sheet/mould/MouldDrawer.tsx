@@ -3,7 +3,7 @@ import { takeMould } from "../../../core/library/use";
 import { compartmentsOf } from "../../../core/mould/compartments";
 import { MOULD_KINDS, type PlanMould } from "../../../core/mould/mouldSchema";
 import type { Edit } from "../../../core/plan/edits/edit";
-import { spreadOverMoulds } from "../../../core/plan/moulds";
+import { spreadOverMoulds, withMould } from "../../../core/plan/moulds";
 import { namedIn, nextId } from "../../../core/plan/newPlan";
 import { cutTo } from "../../../core/units/text";
 import { useBench } from "../../parts/bench";
@@ -27,7 +27,7 @@ export function MouldDrawer({ batch, derived, disabled, onClose }: PanelProps & 
     const item = row
       ? takeMould(row, id, 95)
       : { ...plan.moulds[0], id, name: cutTo(60, `${plan.moulds[0].name} ${plan.moulds.length + 1}`) };
-    batch.edit({ kind: "insert", path: ["moulds"], index: plan.moulds.length, item });
+    batch.edit(withMould(plan, item));
   };
   const replace = (mould: PlanMould, libraryId: string) => {
     const row = moulds.find((m) => m.id === libraryId);
@@ -96,7 +96,12 @@ export function MouldDrawer({ batch, derived, disabled, onClose }: PanelProps & 
               )}
             </p>
             <Compartments mould={mould} levelMm={m?.levelMm ?? 0} />
-            <Says className="mt-1" notices={derived.notices} fields={(f) => f.startsWith(`moulds.${mould.id}.`)} />
+            <Says
+              className="mt-1"
+              notices={derived.notices}
+              fields={(f) => f.startsWith(`moulds.${mould.id}.`)}
+              onFix={disabled ? undefined : (e) => batch.edit(e)}
+            />
           </section>
         );
       })}
@@ -132,8 +137,9 @@ function Compartments({ mould, levelMm }: { mould: PlanMould; levelMm: number })
   const volumes = c.volumesMl(levelMm);
   return (
     <p className="mt-1 text-[13px]">
-      {c.widthsMm.length} compartments, each {mm(c.lengthMm)} long:{" "}
-      {c.widthsMm.map((w, i) => `${mm(w)} (${say(volumes[i], "volume")})`).join(", ")}.
+      {c.plates.count} {c.plates.count === 1 ? "plate" : "plates"} of {mm(c.plates.lengthMm)} × {mm(c.plates.heightMm)}
+      {c.ends && ` and 2 ends of ${mm(c.ends.lengthMm)} × ${mm(c.ends.heightMm)}`}; {c.widthsMm.length} lanes, each{" "}
+      {mm(c.lengthMm)} long: {c.widthsMm.map((w, i) => `${mm(w)} (${say(volumes[i], "volume")})`).join(", ")}.
     </p>
   );
 }

@@ -1,4 +1,5 @@
 import { COLOUR_TIMES } from "../../../core/colour/colourantSchema";
+import { spreadOverMoulds } from "../../../core/plan/moulds";
 import { AdditiveRows } from "../../parts/AdditiveRows";
 import { BoundNumber, BoundSelect, BoundText } from "../../parts/bound";
 import { Drawer } from "../../parts/Drawer";
@@ -101,6 +102,36 @@ export function PortionDrawer({ batch, derived, disabled, portionId, onPortion, 
         <BoundNumber open={open} path={["toolLossPct"]} label="stays on tools, every cup" unit="%" width="w-10" />
       </p>
       {cup && <p className="mt-1 text-[12.5px] text-muted">Left for the mould: {grams(cup.pourG)}.</p>}
+      {plan.moulds.length > 1 && (
+        <p className="mt-2">
+          <label className="inline-flex items-baseline gap-1 text-muted">
+            poured into
+            <select
+              className="field text-ink"
+              disabled={disabled}
+              value={portion.onlyMouldId ?? ""}
+              onChange={(e) => {
+                const only = e.currentTarget.value || null;
+                const portions = plan.portions.map((p) => (p.id === portion.id ? { ...p, onlyMouldId: only } : p));
+                batch.edit({
+                  kind: "all",
+                  edits: [
+                    { kind: "set", path: at("onlyMouldId"), value: only },
+                    spreadOverMoulds({ ...plan, portions }),
+                  ],
+                });
+              }}
+            >
+              <option value="">all moulds, by their volume</option>
+              {plan.moulds.map((m) => (
+                <option key={m.id} value={m.id}>
+                  {m.name} alone
+                </option>
+              ))}
+            </select>
+          </label>
+        </p>
+      )}
       <Says className="mt-2" notices={derived.notices} fields={(f) => f.startsWith(`portions.${portion.id}.`)} />
     </Drawer>
   );
