@@ -1,6 +1,8 @@
 import { readFileSync, writeFileSync } from "node:fs";
 import { COLOURANT_KINDS } from "../src/core/colour/kinds";
 import { ADDITIVES } from "../src/core/formula/additives";
+import { formulaPerGram } from "../src/core/formula/formula";
+import { plainBatter } from "../src/core/plan/newPlan";
 import { SCENT_CLASSES, type ScentClassId } from "../src/core/scent/classes";
 import { restRatePerMin, Vessels } from "../src/core/trace/cup";
 
@@ -36,6 +38,16 @@ function minutes(setting: Partial<Setting>): (number | null)[] {
   return reached;
 }
 
+/** A formula of real oils at 33 % lye: what its oils make of the rate. */
+function ofOils(oils: readonly [string, number][]): Partial<Setting> {
+  const batter = plainBatter("b1", "", 32);
+  const f = formulaPerGram({
+    ...batter,
+    oils: oils.map(([oilId, sharePct], i) => ({ id: `l${i}`, oilId, sharePct })),
+  })!;
+  return { hard: f.hardFatShare, pace: f.paceOffset, lye: f.lyeConcentrationPct / 100 };
+}
+
 const ROWS: [string, Partial<Setting>, string][] = [
   ["ordinary formula, 32 C, 33 % lye, quiet", {}, "8-12 / 20-30 / 30-45"],
   ["slow formula, 32 C, quiet scent", { ...SLOW, scent: "quiet" }, "15-25 / 35-60 / 55-80"],
@@ -48,6 +60,67 @@ const ROWS: [string, Partial<Setting>, string][] = [
   ["slow formula, clay and charcoal", { ...SLOW, additives: clay * charcoal }, "about 0.8 of it"],
   ["ordinary, moderate scent at minute 6", { scent: "moderate" }, "medium at 11-14"],
   ["ordinary, strong scent at minute 6", { scent: "strong" }, "thick within 3-5 of the scent"],
+  [
+    "olive 45, coconut 25, shea 15, rapeseed 10, castor 5",
+    ofOils([
+      ["olive", 45],
+      ["coconut", 25],
+      ["shea", 15],
+      ["canola", 10],
+      ["castor", 5],
+    ]),
+    "ordinary",
+  ],
+  [
+    "lard 45, olive 30, coconut 20, castor 5",
+    ofOils([
+      ["lard", 45],
+      ["olive", 30],
+      ["coconut", 20],
+      ["castor", 5],
+    ]),
+    "slow",
+  ],
+  [
+    "tallow 50, olive 30, coconut 20",
+    ofOils([
+      ["tallow", 50],
+      ["olive", 30],
+      ["coconut", 20],
+    ]),
+    "a little slow",
+  ],
+  [
+    "sunflower high oleic 45, lard 30, coconut 20, castor 5",
+    ofOils([
+      ["sunflower-ho", 45],
+      ["lard", 30],
+      ["coconut", 20],
+      ["castor", 5],
+    ]),
+    "slow",
+  ],
+  [
+    "palm 30, olive 40, coconut 25, castor 5",
+    ofOils([
+      ["palm", 30],
+      ["olive", 40],
+      ["coconut", 25],
+      ["castor", 5],
+    ]),
+    "ordinary",
+  ],
+  ["coconut alone", ofOils([["coconut", 100]]), "quicker than ordinary"],
+  ["olive alone", ofOils([["olive", 100]]), "slow"],
+  [
+    "olive 60, cocoa butter 20, castor 20",
+    ofOils([
+      ["olive", 60],
+      ["cocoa", 20],
+      ["castor", 20],
+    ]),
+    "quick",
+  ],
   ["ordinary, severe scent at minute 6", { scent: "severe" }, "unpourable in 1-2 of the scent"],
 ];
 

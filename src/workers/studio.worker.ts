@@ -30,7 +30,7 @@ function variants(job: Extract<StudioJob, { kind: "variants" }>): void {
       ...job.plan,
       design: { ...job.plan.design, knobs: v.knobs, seed: v.seed },
       operations: layOut(job.plan, job.plan.design.family, v.knobs),
-      schedule: { order: [], locked: [] },
+      schedule: { order: [], locked: [], thin: {} },
     };
     const { designs, palette, bars } = derive(plan);
     const design = designs.get(mouldId);

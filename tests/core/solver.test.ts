@@ -16,7 +16,7 @@ import { CLASSES, programOf, raced, scented } from "../support/scentedPlans";
 
 const play = (program: Program): Worth => {
   const out = makePlayed(program);
-  new Player(program).play(meansOf(program), out);
+  new Player(program, false).play(meansOf(program), out);
   return worthOf(program, out);
 };
 
@@ -239,7 +239,7 @@ describe("the solver", () => {
     const [best] = solve(plan, masses, { seed: 1, draws: 0 })!;
     expect(best.order.filter((id) => id.startsWith("o"))).toEqual(plan.operations.map((o) => o.id));
     const natural = computeTimeline(plan, masses).steps.map((s) => s.id);
-    const locked = { ...plan, schedule: { order: natural, locked: ["scent:p2", "scent:p3", "scent:p4"] } };
+    const locked = { ...plan, schedule: { order: natural, locked: ["scent:p2", "scent:p3", "scent:p4"], thin: {} } };
     expect(solve(locked, masses, { seed: 1, draws: 0 })![0].order).toEqual(natural);
   });
 });

@@ -5,6 +5,7 @@ import { newPlan, plainScent } from "../../src/core/plan/newPlan";
 import type { Plan } from "../../src/core/plan/schema";
 import type { ScentClassId } from "../../src/core/scent/classes";
 import { timeAtTrace, traceAt } from "../../src/core/schedule/curves";
+import { FIRM_STIR_S } from "../../src/core/schedule/play";
 import { cupWords } from "../../src/core/schedule/words";
 import { arbitraryPlan } from "../support/arbitraryPlan";
 
@@ -21,7 +22,7 @@ const reach = (plan: Plan, portionId: string) =>
   timelineOf(plan).reaches.find((r) => r.portionId === portionId)!.mediumS ?? Number.POSITIVE_INFINITY;
 
 describe("steps", () => {
-  it("come from the plan: blend, weigh all but the rest, colour light before dark, scent the fastest last, pours as listed", () => {
+  it("come from the plan: blend, weigh all but the rest, colour light before dark, a scent that runs right before its cup is poured, pours as listed", () => {
     const plan = withScent(newPlan("Order", 1), "severe");
     plan.portions = plan.portions.map((p) => (p.id === "p3" ? { ...p, scent: plainScent("Q", "quiet", 3) } : p));
     expect(timelineOf(plan).steps.map((s) => s.id)).toEqual([
@@ -32,8 +33,8 @@ describe("steps", () => {
       "colour:p3",
       "colour:p2",
       "scent:p3",
-      "scent:p2",
       "o1",
+      "scent:p2",
       "o2",
       "o3",
       "o4",
@@ -50,8 +51,8 @@ describe("steps", () => {
         const { steps, curves, endS, horizonS } = timelineOf(plan);
         let last = 0;
         for (const s of steps) {
-          expect(s.startS).toBeCloseTo(last + s.waitS, 6);
-          expect(s.endS).toBeGreaterThan(s.startS);
+          expect(s.startS).toBeCloseTo(last + s.waitS + s.blendS + (s.isStirred ? FIRM_STIR_S : 0), 6);
+          expect(s.endS).toBeGreaterThanOrEqual(s.startS);
           last = s.endS;
         }
         expect(endS).toBe(last);
@@ -72,7 +73,7 @@ describe("steps", () => {
     const plan = newPlan("Cups", 1);
     const extra = { ...plan.portions[1], id: "p4", name: "Fourth", sharePct: 10 };
     const firstPourS = (of: Plan) => timelineOf(of).steps.find((step) => step.id === "o1")!.startS;
-    expect(firstPourS({ ...plan, portions: [...plan.portions, extra] })).toBeGreaterThan(firstPourS(plan) + 60);
+    expect(firstPourS({ ...plan, portions: [...plan.portions, extra] })).toBeGreaterThan(firstPourS(plan) + 40);
   });
 });
 

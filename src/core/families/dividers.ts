@@ -51,7 +51,7 @@ const tool = choice("tool", "tool", TOOL_OPTIONS);
 const windows: Family["windows"] = {};
 const rest = {
   windows,
-  rescues: ["wider-tool", "spoon-swirl", "textured-top", "press-in"],
+  rescues: ["fewer-lanes", "wider-tool", "spoon-swirl", "textured-top", "press-in"],
   washUpMin: 18,
   lostGPerKg: 25,
   isOrderFixed: true,

@@ -28,6 +28,11 @@ export const RESCUES = {
   "spoon-swirl": { words: "spoon swirl instead", high: 4.2, takesS: 150 },
   "spooned-layers": { words: "spoon the rest in layers", high: 4.4, takesS: 180 },
   "textured-top": { words: "leave the swirl, texture the top", high: 4.4, takesS: 60 },
+  "fewer-lanes": {
+    words: "fill fewer, wider lanes: pull every second plate, thin batter first",
+    high: 2.2,
+    takesS: 60,
+  },
   "another-mould": { words: "move to a wider, lower mould", high: 3.6, takesS: 150 },
   "press-in": { words: "press the lump in, or hot-process or rebatch it", high: 5, takesS: 120 },
 } as const;

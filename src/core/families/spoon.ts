@@ -30,7 +30,7 @@ export const spoon: Family = {
     return [...shareOut(list), ...topLines(input), { kind: "peaks", tool: "spoon" }];
   },
   windows: {
-    stroke: { low: 3.2, high: 4.4, tooThin: "the spoon stirs instead of drawing", tooThick: "it tears and traps air" },
+    stroke: { low: 2.9, high: 4.6, tooThin: "the spoon stirs instead of drawing", tooThick: "it tears and traps air" },
   },
   rescues: ["spooned-layers", "press-in"],
   washUpMin: 8,

@@ -7,6 +7,7 @@ import { type OrderPlan, ordersOf } from "../cut/order";
 import { type FormulaJudgement, judgeFormula } from "../formula/judge";
 import { oilLookup } from "../formula/oils";
 import { statedWater, type WaterMethod } from "../formula/water";
+import type { Posterior } from "../schedule/learn";
 import { liveTimeline } from "../schedule/live";
 import { computeTimeline, type Timeline } from "../schedule/timeline";
 import { type Instruction, instructionOf } from "../schedule/words";
@@ -57,14 +58,15 @@ export interface Derived {
  * The one function from the batch document to all its figures. Pure and deterministic.
  * @param units what quantities are said in
  * @param nowS seconds since first contact while the pour is on; absent while planning
+ * @param belief what the record of the pour says of the clock's unknowns, where the caller keeps it: it changes with the record, not with the time
  */
-export function derive(plan: Plan, nowS?: number, units?: UnitPreferences): Derived {
+export function derive(plan: Plan, nowS?: number, units?: UnitPreferences, belief?: Posterior): Derived {
   const say = sayer(units);
   const masses = computeMasses(plan);
   const timeline = masses
     ? nowS === undefined
       ? computeTimeline(plan, masses)
-      : liveTimeline(plan, masses, nowS)
+      : liveTimeline(plan, masses, nowS, belief)
     : null;
   const pouredOn = plan.record.startedAt?.slice(0, 10) ?? plan.pourOn;
   const find = oilLookup(plan.oilRows);

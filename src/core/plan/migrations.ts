@@ -196,6 +196,7 @@ const from3: Migration = {
     return {
       ...d,
       measures: US_MEASURES,
+      schedule: { ...(d.schedule as Json | undefined), thin: {} },
       batters: each(d.batters, withLiquids),
       portions: each(d.portions, (p) => ({ ...p, onlyMouldId: null })),
       record: {

@@ -134,7 +134,7 @@ export function newPlan(title: string, seed: number, settings: Settings = DEFAUL
     notes: "",
     pourOn: null,
     design: { family: "drop", seed, knobs: {} },
-    schedule: { order: [], locked: [] },
+    schedule: { order: [], locked: [], thin: {} },
     roomTemperatureC: 21,
     toolLossPct: 2,
     barThicknessMm: settings.barThicknessMm,

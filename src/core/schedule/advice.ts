@@ -5,8 +5,9 @@ import { computeMasses } from "../plan/masses";
 import { type Operation, STROKE_TOOLS } from "../plan/operations";
 import type { Plan } from "../plan/schema";
 import { scentClass } from "../scent/classes";
-import { isFalseTraceLikely } from "../trace/cup";
+import type { Scent } from "../scent/scentSchema";
 import { type Sayer, sayer } from "../units/sayer";
+import { bestPlanOf } from "./bestPlan";
 import { chancesOf } from "./chance";
 import { compileProgram, type Program } from "./program";
 import { solve } from "./solver/solve";
@@ -16,6 +17,8 @@ import { computeTimeline } from "./timeline";
 export interface Advice {
   id: string;
   words: string;
+  /** What it consists of, in the order of the work; one part where it is a single change. */
+  parts: string[];
   cost: string;
   edit: Edit;
   /** Chance after it, and what it gains. */
@@ -34,12 +37,18 @@ interface Change {
 
 const set = (path: string[], value: unknown): Edit => ({ kind: "set", path, value });
 
+/** How much cooler advice goes at once, and under which difference it says nothing, C. */
+const COOLER_BY_C = 4;
+const LEAST_COOLER_C = 2;
+
 function temperatureChanges(plan: Plan, say: Sayer): Change[] {
   return plan.batters.flatMap((b): Change[] => {
-    const cooler = b.startTemperatureC - 4;
     const masses = computeMasses(plan);
     const melts = masses?.batters.find((m) => m.id === b.id)?.formula.meltsAboveC ?? null;
-    if (cooler < plan.roomTemperatureC || isFalseTraceLikely(cooler, melts)) return [];
+    // Never below the melting range of the hard fats: they would set, and look like trace.
+    const lowest = Math.max(plan.roomTemperatureC, melts ?? Number.NEGATIVE_INFINITY);
+    const cooler = Math.max(b.startTemperatureC - COOLER_BY_C, lowest);
+    if (b.startTemperatureC - cooler < LEAST_COOLER_C) return [];
     return [
       {
         id: `cooler:${b.id}`,
@@ -104,6 +113,9 @@ function blendingChanges(plan: Plan): Change[] {
   ];
 }
 
+const sayLoad = (base: Scent["load"]["base"], amount: number): string =>
+  base === "oils" || base === "batter" ? `${amount} %` : `${amount} ${base}`;
+
 function scentChanges(plan: Plan): Change[] {
   const changes: Change[] = [];
   for (const p of plan.portions) {
@@ -113,7 +125,7 @@ function scentChanges(plan: Plan): Change[] {
     changes.push(
       {
         id: `less-scent:${p.id}`,
-        words: `${less} % of ${p.scent.name} in ${p.name} instead of ${p.scent.load.amount} %`,
+        words: `${sayLoad(p.scent.load.base, less)} of ${p.scent.name} in ${p.name} instead of ${sayLoad(p.scent.load.base, p.scent.load.amount)}`,
         cost: "a fainter bar",
         edit: set(["portions", `#${p.id}`, "scent", "load", "amount"], less),
       },
@@ -128,6 +140,8 @@ function scentChanges(plan: Plan): Change[] {
   return changes;
 }
 
+const THICKEST_WIRE_MM = 12;
+
 function designChanges(plan: Plan): Change[] {
   const changes: Change[] = [];
   for (const o of plan.operations) {
@@ -141,8 +155,8 @@ function designChanges(plan: Plan): Change[] {
           edit: set(["operations", `#${o.id}`, "tool"], wider),
         });
       }
-    } else if (o.kind === "wire" && o.thicknessMm < 5) {
-      const thicknessMm = Math.min(5, o.thicknessMm + 1.5);
+    } else if (o.kind === "wire" && o.thicknessMm < THICKEST_WIRE_MM) {
+      const thicknessMm = Math.min(THICKEST_WIRE_MM, o.thicknessMm + 1.5);
       changes.push({
         id: `wider:${o.id}`,
         words: `a hanger of ${thicknessMm} mm instead of ${o.thicknessMm} mm`,
@@ -266,6 +280,24 @@ const chanceOf = (program: Program, options: AdviceOptions): number =>
 export function adviceFor(plan: Plan, options: AdviceOptions): Advice[] | null {
   const masses = computeMasses(plan);
   if (!masses) return [];
+  const best = bestPlanOf(plan, {
+    seed: options.seed,
+    draws: options.draws,
+    onProgress: (share) => options.onProgress?.(0.6 * share) ?? false,
+  });
+  if (!best) return null;
+  const whole: Advice | null = best.words.length
+    ? {
+        id: "best",
+        words: "the best plan with these scents and colours",
+        parts: best.words,
+        cost: "nothing but the order of the work",
+        edit: best.edit,
+        chance: best.chance,
+        gain: best.chance - best.before,
+        minutes: null,
+      }
+    : null;
   const before = chanceOf(compileProgram(plan, masses), options);
   const workedS = computeTimeline(plan, masses).workingTimeS;
   const solved = solve(plan, masses, { seed: options.seed, draws: Math.min(400, options.draws) });
@@ -281,7 +313,7 @@ export function adviceFor(plan: Plan, options: AdviceOptions): Advice[] | null {
   }
   const found: Advice[] = [];
   for (const [k, change] of changes.entries()) {
-    if (options.onProgress?.(k / changes.length)) return null;
+    if (options.onProgress?.(0.6 + (0.4 * k) / changes.length)) return null;
     const tried = applyEdit(plan, change.edit);
     if (!tried.ok) continue;
     const changed = computeMasses(tried.document);
@@ -291,9 +323,10 @@ export function adviceFor(plan: Plan, options: AdviceOptions): Advice[] | null {
     const minutes = nowS !== null && workedS !== null ? (nowS - workedS) / 60 : null;
     const gain = chance - before;
     if (gain < WORTH_CHANCE && !(gain > -WORTH_CHANCE && (minutes ?? 0) > WORTH_MINUTES)) continue;
-    found.push({ ...change, chance, gain, minutes });
+    found.push({ ...change, parts: [change.words], chance, gain, minutes });
   }
-  return found.sort((a, b) => b.gain - a.gain || (b.minutes ?? 0) - (a.minutes ?? 0)).slice(0, MOST);
+  const single = found.sort((a, b) => b.gain - a.gain || (b.minutes ?? 0) - (a.minutes ?? 0)).slice(0, MOST);
+  return whole ? [whole, ...single] : single;
 }
 
 /** What a better order does differently, in words. */

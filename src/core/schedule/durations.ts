@@ -1,9 +1,22 @@
-import type { Operation } from "../plan/operations";
+import { isCupPour, isTopPour, type Operation } from "../plan/operations";
 import type { Mould } from "../plan/schema";
-import { PASS_LENGTH_MM, WORKING_TIMES_S as T } from "./workingTimes";
+import { GROWS_WITHIN, PASS_LENGTH_MM, POUR_G_PER_S, WORKING_TIMES_S as T, TIME_GROWS } from "./workingTimes";
 
-/** Seconds that an operation takes a practised person: passes along the mould, or by mass, and the change of cup. */
+/** A working time for a mass: it grows with a power of it, held to sensible ends. */
+export function byMass(standardS: number, massG: number, kind: keyof typeof TIME_GROWS): number {
+  const { referenceG, power } = TIME_GROWS[kind];
+  const [least, most] = GROWS_WITHIN;
+  return standardS * Math.min(most, Math.max(least, (massG / referenceG) ** power));
+}
+
+/** Seconds that an operation takes a practised person: passes along the mould, and never less than its batter needs to leave the cup. */
 export function operationDurationS(o: Operation, massG: number, mould: Mould): number {
+  const s = passesS(o, massG, mould);
+  return isCupPour(o) || isTopPour(o) ? Math.max(s, massG / POUR_G_PER_S + T.changeCup) : s;
+}
+
+/** Seconds by passes, strokes and turns alone. */
+function passesS(o: Operation, massG: number, mould: Mould): number {
   const along = mould.lengthMm / PASS_LENGTH_MM;
   switch (o.kind) {
     case "layer":

@@ -2,12 +2,15 @@ import type { Masses } from "../plan/masses";
 import type { Plan } from "../plan/schema";
 import type { Belief } from "./draws";
 import { makePlayed, Player } from "./play";
-import { compileProgram, type Program } from "./program";
+import { asSeen, compileProgram, countedChecks, type Program, type ScentAction, scentKey } from "./program";
+import type { Step } from "./steps";
 
 /** Spread of a trace check, steps: how well a stage is told by eye. */
 export const CHECK_SD = 0.25;
 /** Spread of one step's duration about the person's pace, natural log. */
 const DURATION_SD = 0.3;
+/** A step that took longer than this (log) was waited in. */
+const MOST_PACE = 1.2;
 const DERIVATIVE = 0.04;
 const ITERATIONS = 8;
 /** Readings outside this range tell nothing: the scale ends there. */
@@ -31,15 +34,44 @@ export interface Posterior extends Belief {
 
 function checksOf(plan: Plan, program: Program): Check[] {
   const vesselOf = new Map(program.vessels.map((v, i) => [v.id, i]));
-  return plan.record.events.flatMap((e): Check[] =>
-    e.kind === "traceCheck" && e.trace >= READABLE.low
+  return countedChecks(plan).flatMap((e): Check[] =>
+    e.trace >= READABLE.low && vesselOf.has(e.portionId)
       ? [{ vessel: vesselOf.get(e.portionId)!, atS: e.atS, trace: e.trace }]
       : [],
   );
 }
 
-/** Log durations of steps done against the plan, for the person's pace: only steps that a person works through. */
-function paceReadings(program: Program): number[] {
+/** A step ticked off in less than this part of its time was run through, not worked; s and share. */
+const HURRIED_UNDER = 0.35;
+const LEAST_WORKED_S = 2;
+/** Steps that nobody works through at a pace of one's own, or whose time is the batter's. */
+const PACELESS: ReadonlySet<Step["kind"]> = new Set(["blend", "bring", "lye", "finish", "pipe"]);
+
+/** True where most steps of a pour were ticked off far faster than anybody works: it must be asked before it teaches a pace. */
+export function isHurried(program: Program): boolean {
+  const took = workedShares(program);
+  if (took.length < 3) return false;
+  const sorted = [...took].sort((a, b) => a - b);
+  return sorted[Math.floor(sorted.length / 2)] < HURRIED_UNDER;
+}
+
+/** Time that steps took over what a person of this pace takes, where anything was worked. */
+function workedShares(program: Program): number[] {
+  const shares: number[] = [];
+  let before = 0;
+  program.steps.forEach((s, i) => {
+    const end = program.endS[i];
+    if (Number.isNaN(end)) return;
+    const took = end - before;
+    before = end;
+    if (!PACELESS.has(s.kind) && s.durationS * program.pace >= 1) shares.push(took / (s.durationS * program.pace));
+  });
+  return shares;
+}
+
+/** Log durations of steps done against the plan, for the person's pace: only steps that a person works through, none of a run-through that was not said to count. */
+function paceReadings(plan: Plan, program: Program): number[] {
+  if (plan.record.teachesPace === false || (plan.record.teachesPace === null && isHurried(program))) return [];
   const readings: number[] = [];
   let before = 0;
   program.steps.forEach((s, i) => {
@@ -47,8 +79,10 @@ function paceReadings(program: Program): number[] {
     if (Number.isNaN(end)) return;
     const took = end - before;
     before = end;
-    if (s.kind === "blend" || s.kind === "lye" || s.kind === "finish" || took < 2) return;
-    readings.push(Math.log(took / (s.durationS * program.pace)));
+    const plannedS = s.durationS * program.pace;
+    if (PACELESS.has(s.kind) || took < LEAST_WORKED_S || plannedS < 1) return;
+    // Standing because the batter was thin is no slow hand.
+    readings.push(Math.min(MOST_PACE, Math.log(took / plannedS)));
   });
   return readings;
 }
@@ -74,6 +108,13 @@ function predict(program: Program, checks: readonly Check[], unknowns: Float64Ar
   player.play(unknowns, out);
   const last = checks.reduce((t, c) => Math.max(t, c.atS), 0);
   player.finishAt(Math.max(last, ...out.endS));
+  // The first check of a cup is where its own state is read off: from then on the clock carries it.
+  const isRead = new Set<number>();
+  checks.forEach((c, i) => {
+    const state = program.slots.state[c.vessel];
+    if (state >= 0 && !isRead.has(c.vessel)) seen[i] += unknowns[state];
+    isRead.add(c.vessel);
+  });
   return seen;
 }
 
@@ -86,7 +127,59 @@ export function posteriorOf(plan: Plan, masses: Masses, nowS?: number): Posterio
   const last = plan.record.events.reduce((t, e) => Math.max(t, e.atS), 0);
   const program = compileProgram(plan, masses, nowS ?? last);
   const checks = checksOf(plan, program);
-  const paces = paceReadings(program);
+  const usual = fittedTo(plan, program, checks);
+  let best = usual;
+  for (const story of wildStories(plan, program, checks)) {
+    const told = fittedTo(plan, story, checks);
+    if (told.cost + WILD_COSTS < best.cost) best = told;
+  }
+  const { belief, program: believed } = best;
+  return { ...belief, program: asSeen(plan, believed, belief.mean), checks: checks.length };
+}
+
+/** A scent nobody has measured may do anything: its log spread then, its least jump, and what such a story costs (odds of one in ten). */
+const WILD_SD = 1.2;
+const WILD_JUMP = 0.25;
+const WILD_COSTS = 2 * Math.log(10);
+
+/** Programs in which one scent of a checked cup, known by hearsay or class alone, runs wild. */
+function wildStories(plan: Plan, program: Program, checks: readonly Check[]): Program[] {
+  const checked = new Set(checks.map((c) => program.vessels[c.vessel].id));
+  const keys = new Set(
+    plan.portions.flatMap((p) =>
+      checked.has(p.id) ? (p.scent?.parts ?? []).filter((x) => x.measured === null).map(scentKey) : [],
+    ),
+  );
+  return [...keys].map((key) => {
+    const places = new Set([`F:${key}`, `J:${key}`].map((id) => program.unknowns.findIndex((u) => u.id === id)));
+    return {
+      ...program,
+      unknowns: program.unknowns.map((u, i) => (places.has(i) ? { ...u, sd: WILD_SD } : u)),
+      vessels: program.vessels.map((v) => ({
+        ...v,
+        scent: v.scent.map((a) => (places.has(a.unknownF) ? wild(a) : a)),
+      })),
+    };
+  });
+}
+
+/** Not quiet for certain any more: its factor is as open as its jump. */
+const wild = (a: ScentAction): ScentAction => ({
+  ...a,
+  logFactor: a.logFactor === 0 ? Number.MIN_VALUE : a.logFactor,
+  jumpSteps: Math.max(WILD_JUMP * a.weight, a.jumpSteps),
+});
+
+interface Fit {
+  program: Program;
+  belief: Belief & { covariance: Float64Array };
+  /** Sum of squares over all that was seen and believed before; what stories are compared by. */
+  cost: number;
+}
+
+/** Gauss-Newton to the most probable values of a program's unknowns. */
+function fittedTo(plan: Plan, program: Program, checks: readonly Check[]): Fit {
+  const paces = paceReadings(plan, program);
   const n = program.unknowns.length;
   const prior = Float64Array.from(program.unknowns, (u) => u.mean);
   const mean = prior.slice();
@@ -102,8 +195,9 @@ export function posteriorOf(plan: Plan, masses: Masses, nowS?: number): Posterio
     if (paces.length > 0) {
       const precision = paces.length / DURATION_SD ** 2;
       const average = paces.reduce((a, b) => a + b, 0) / paces.length;
-      matrix[1 * n + 1] += precision;
-      right[1] += precision * (average - mean[1]);
+      const { pace } = program.slots;
+      matrix[pace * n + pace] += precision;
+      right[pace] += precision * (average - mean[pace]);
     }
     const predicted = checks.length ? predict(program, checks, mean) : new Float64Array(0);
     const slopes = slopesOf(program, checks, mean, predicted);
@@ -129,7 +223,20 @@ export function posteriorOf(plan: Plan, masses: Masses, nowS?: number): Posterio
     if (moved < 1e-4) break;
   }
   const covariance = inverse(matrix, n);
-  return { program, mean, covariance, lower: cholesky(covariance, n), checks: checks.length };
+  return { program, belief: { mean, covariance, lower: cholesky(covariance, n) }, cost: costOf(program, checks, mean) };
+}
+
+/** Squared misses of readings and beliefs at values of the unknowns, each over its spread. */
+function costOf(program: Program, checks: readonly Check[], mean: Float64Array): number {
+  const predicted = checks.length ? predict(program, checks, mean) : new Float64Array(0);
+  let cost = 0;
+  checks.forEach((c, k) => {
+    if (!Number.isNaN(predicted[k])) cost += ((c.trace - predicted[k]) / CHECK_SD) ** 2;
+  });
+  program.unknowns.forEach((u, i) => {
+    cost += ((mean[i] - u.mean) / u.sd) ** 2;
+  });
+  return cost;
 }
 
 function slopesOf(program: Program, checks: readonly Check[], mean: Float64Array, at: Float64Array): Float64Array {
@@ -199,11 +306,15 @@ export interface Lesson {
   precision: number;
 }
 
+/** What belongs to the day alone (how warm it was, where blending stopped, where a cup stood) is no lesson. */
+const isTaught = (unknown: string): boolean =>
+  unknown !== "temperature" && unknown !== "eye" && !unknown.startsWith("S:");
+
 /** Lessons of a batch: posterior over prior for each unknown, where the batch said anything of it. */
 export function lessonsOf(posterior: Posterior): Lesson[] {
   const n = posterior.program.unknowns.length;
   return posterior.program.unknowns.flatMap((u, i): Lesson[] => {
-    if (u.id === "temperature") return [];
+    if (!isTaught(u.id)) return [];
     const variance = posterior.covariance[i * n + i];
     if (!(variance > 0) || !Number.isFinite(posterior.mean[i])) return [];
     const precision = 1 / variance - 1 / u.sd ** 2;

@@ -2,32 +2,61 @@ import { FAMILIES } from "../families/registry";
 import type { Edit } from "../plan/edits/edit";
 import { applyEdit } from "../plan/edits/edit";
 import { computeMasses, type Masses } from "../plan/masses";
-import { isCupPour, portionOf } from "../plan/operations";
+import { isCupPour, type Operation, portionOf } from "../plan/operations";
 import type { Plan } from "../plan/schema";
 import { chancesOf } from "./chance";
+import { traceAt } from "./curves";
 import { hasReadings, type Posterior, posteriorOf } from "./learn";
-import { compileProgram } from "./program";
-import { type Timeline, timelineOf } from "./timeline";
+import { asSeen, compileProgram, countedChecks } from "./program";
+import { computeTimeline, type Timeline, timelineOf } from "./timeline";
 import { turnBacks } from "./turnBack";
 import { stepName } from "./words";
 
-const kept = new WeakMap<Plan["record"]["events"], { plan: Plan; posterior: Posterior }>();
-
-/** What the record says so far; worked out once for every state of the record and the plan. */
-export function livePosterior(plan: Plan, masses: Masses): Posterior {
-  const known = kept.get(plan.record.events);
-  if (known && known.plan.operations === plan.operations && known.plan.portions === plan.portions)
-    return known.posterior;
-  const posterior = posteriorOf(plan, masses);
-  kept.set(plan.record.events, { plan, posterior });
-  return posterior;
-}
-
-/** The timeline of a pour that is on, at what its own readings make most likely. */
-export function liveTimeline(plan: Plan, masses: Masses, nowS: number): Timeline {
+/**
+ * The timeline of a pour that is on, at what its own readings make most likely, with every cup standing where it was seen last.
+ * @param belief what the record says so far (`posteriorOf`), where the caller has it already: it changes with the record, not with the time
+ */
+export function liveTimeline(plan: Plan, masses: Masses, nowS: number, belief?: Posterior): Timeline {
   const program = compileProgram(plan, masses, nowS);
   if (!hasReadings(plan)) return timelineOf(plan, masses, program);
-  return timelineOf(plan, masses, program, livePosterior(plan, masses).mean);
+  const { mean } = belief ?? posteriorOf(plan, masses);
+  return timelineOf(plan, masses, asSeen(plan, program, mean), mean);
+}
+
+/** A check that the clock cannot explain: asked about once, then believed as it was answered. */
+export interface Question {
+  eventId: string;
+  portionId: string;
+  seen: number;
+  expected: number;
+}
+
+/** How far a check must lie from what the clock had for its cup to be asked about, steps. */
+const ASTONISHING = 1.2;
+
+/** The last check, where it was not asked about yet and lies far off what all that was known before it made of its cup. */
+export function questionOf(plan: Plan, masses: Masses): Question | null {
+  const last = plan.record.events.at(-1);
+  if (last?.kind !== "traceCheck" || last.answer !== null) return null;
+  const before: Plan = { ...plan, record: { ...plan.record, events: plan.record.events.slice(0, -1) } };
+  const timeline = liveTimeline(before, masses, last.atS);
+  const curve = timeline.curves.find((c) => c.id === last.portionId);
+  if (!curve || curve.points.length === 0 || curve.points[0].atS > last.atS) return null;
+  const expected = traceAt(curve.points, last.atS);
+  if (Math.abs(expected - last.trace) < ASTONISHING) return null;
+  return { eventId: last.id, portionId: last.portionId, seen: last.trace, expected };
+}
+
+/** How far each cup stood from the plan's own curve when it was looked at last: above 0 thicker. */
+export function aheadOfPlan(plan: Plan, masses: Masses): { portionId: string; steps: number }[] {
+  const { curves } = computeTimeline(plan, masses);
+  const last = new Map(countedChecks(plan).map((e) => [e.portionId, e]));
+  return [...last.values()].flatMap((e) => {
+    const own = curves.find((c) => c.id === e.portionId)?.points;
+    return own && own.length > 0 && own[0].atS <= e.atS
+      ? [{ portionId: e.portionId, steps: e.trace - traceAt(own, e.atS) }]
+      : [];
+  });
 }
 
 /** How much faster than planned each portion runs, by what was seen: 1 as planned. */
@@ -51,6 +80,8 @@ export interface Replan {
 }
 
 export interface LiveView {
+  /** A check that is asked about first; null where all fit. */
+  question: Question | null;
   /** What changed and what to do, in one sentence; null while all goes as planned. */
   sentence: string | null;
   chance: number;
@@ -65,10 +96,17 @@ const clock = (s: number) => `${Math.floor(s / 60)}:${String(Math.floor(s % 60))
 const times = (f: number) =>
   `${f >= 1 ? f.toFixed(1) : (1 / f).toFixed(1)} × ${f >= 1 ? "faster" : "slower"} than planned`;
 
-/** Changes of what is left that could help: the fast cup's pours first, one of them left out, the step at risk left out. */
+/** Changes of what is left that could help: the fast cup's pours first, one of them left out. The design's movements stay: leaving one out is no rescue. */
 function candidates(plan: Plan, timeline: Timeline, fastId: string): { words: string; edit: Edit }[] {
   const left = timeline.steps.filter((s) => !s.done && s.operationId);
-  const doneCount = plan.operations.filter((o) => !left.some((s) => s.operationId === o.id)).length;
+  const isLeft = (o: Operation) => left.some((s) => s.operationId === o.id);
+  // Nothing goes onto a floor that is not there: a first layer that is still to come stays first.
+  const next = plan.operations.findIndex(isLeft);
+  const floors = plan.moulds.flatMap((m) => {
+    const first = plan.operations.findIndex((o) => o.mouldId === m.id && portionOf(o) !== null);
+    return first >= 0 && plan.operations[first].kind === "layer" && isLeft(plan.operations[first]) ? [first + 1] : [];
+  });
+  const doneCount = Math.max(next < 0 ? plan.operations.length : next, ...floors);
   const name = plan.portions.find((p) => p.id === fastId)?.name ?? "";
   const own = plan.operations.filter((o) => portionOf(o) === fastId && left.some((s) => s.operationId === o.id));
   const list: { words: string; edit: Edit }[] = [];
@@ -95,16 +133,6 @@ function candidates(plan: Plan, timeline: Timeline, fastId: string): { words: st
       edits.push({ kind: "move", path: ["operations"], id: first.id, index: doneCount });
     list.push({ words: `pour ${name} next and skip its second pour`, edit: { kind: "all", edits } });
   }
-  const drawn = plan.operations.find(
-    (o) => portionOf(o) === null && o.kind !== "tap" && o.kind !== "tilt" && left.some((s) => s.operationId === o.id),
-  );
-  if (drawn) {
-    const step = left.find((s) => s.operationId === drawn.id)!;
-    list.push({
-      words: `leave out ${stepName(plan, step).replace(/^Step \d+ \((.*)\)$/, "the $1")}`,
-      edit: { kind: "remove", path: ["operations"], id: drawn.id },
-    });
-  }
   return list;
 }
 
@@ -124,10 +152,15 @@ export function liveView(plan: Plan, nowS: number, seed: number, draws = 200): L
   };
   const timeline = timelineOf(plan, masses, posterior.program, posterior.mean);
   const chance = chanceOf(plan);
-  const paces = paceOfPortions(posterior).sort((a, b) => Math.abs(Math.log(b.factor)) - Math.abs(Math.log(a.factor)));
-  const [odd] = paces;
+  const isThere = (portionId: string) =>
+    (timeline.curves.find((c) => c.id === portionId)?.points[0]?.atS ?? Number.POSITIVE_INFINITY) <= nowS;
+  const paces = paceOfPortions(posterior).filter((p) => isThere(p.portionId));
+  paces.sort((a, b) => Math.abs(Math.log(b.factor)) - Math.abs(Math.log(a.factor)));
+  const question = questionOf(plan, masses);
+  const ahead = standingAhead(plan, masses);
   const fastest = paces.filter((p) => p.factor > NOTICEABLE).sort((a, b) => b.factor - a.factor)[0];
-  const watched = fastest?.portionId ?? timeline.steps.find((s) => s.id === timeline.critical?.stepId)?.portionIds[0];
+  const critical = timeline.steps.find((s) => s.id === timeline.critical?.stepId);
+  const watched = ahead?.portionId ?? fastest?.portionId ?? critical?.portionIds[0];
   const options: Replan[] = [];
   if (watched && chance < 0.97) {
     for (const c of candidates(plan, timeline, watched)) {
@@ -138,27 +171,54 @@ export function liveView(plan: Plan, nowS: number, seed: number, draws = 200): L
     }
     options.sort((a, b) => b.chance - a.chance);
   }
-  const name = (id: string) => plan.portions.find((p) => p.id === id)?.name ?? "";
-  const risk = timeline.steps.find((s) => s.id === timeline.critical?.stepId);
+  const untilS = critical && timeline.critical?.slackS != null ? critical.endS + timeline.critical.slackS : null;
   const until =
-    risk && timeline.critical?.slackS != null
-      ? `${stepName(plan, risk)} until ${clock(risk.endS + timeline.critical.slackS)}`
-      : null;
+    critical && untilS !== null && untilS > nowS ? `${stepName(plan, critical)} until ${clock(untilS)}` : null;
   const back =
     chance < DOUBTFUL && options.length === 0
       ? turnBacks(plan, timeline, chancesOf(posterior.program, { seed, draws, belief: posterior })!)[0]
       : undefined;
-  const isOdd = odd && Math.max(odd.factor, 1 / odd.factor) > NOTICEABLE;
-  if (!isOdd && options.length === 0 && !back) return { sentence: null, chance, options };
-  const isAll = isOdd && paces.length > 1 && paces.every((p) => Math.abs(Math.log(p.factor / odd.factor)) < 0.05);
-  const parts = [
-    isOdd
-      ? `${isAll ? "The whole batter" : name(odd.portionId)} runs ${times(odd.factor)}`
-      : "The plan is getting tight",
+  const head = headline(plan, paces, ahead);
+  if (!head && options.length === 0 && !back) return { question, sentence: null, chance, options };
+  const rest = [
     options[0]?.words,
     until,
     back && `else ${back.words}${back.latestS > nowS ? ` by ${clock(back.latestS)}` : " now"}`,
   ].filter(Boolean);
-  const [head, ...rest] = parts as string[];
-  return { sentence: rest.length ? `${head}: ${rest.join("; ")}.` : `${head}.`, chance, options: options.slice(0, 3) };
+  const said = head ?? "The plan is getting tight";
+  return {
+    question,
+    sentence: rest.length ? `${said}: ${rest.join("; ")}.` : `${said}.`,
+    chance,
+    options: options.slice(0, 3),
+  };
+}
+
+/** A cup is named by where it stands from this on ahead of the plan, and this on ahead of every other that was looked at; steps. */
+const AHEAD = 0.5;
+const AHEAD_OF_OTHERS = 0.4;
+
+/** A cup that stands clearly ahead of the plan and of all the others that were looked at; null where none does, or it was looked at alone. */
+function standingAhead(plan: Plan, masses: Masses): { portionId: string; steps: number; isAlone: boolean } | null {
+  const list = aheadOfPlan(plan, masses).sort((a, b) => b.steps - a.steps);
+  const [first, second] = list;
+  if (!first || first.steps < AHEAD || (second && first.steps - second.steps < AHEAD_OF_OTHERS)) return null;
+  return { ...first, isAlone: !second };
+}
+
+/** Who runs, by what was seen: a cup that stands ahead of the others is named before the whole batter is blamed. Null where all goes as planned. */
+function headline(
+  plan: Plan,
+  paces: readonly { portionId: string; factor: number }[],
+  ahead: ReturnType<typeof standingAhead>,
+): string | null {
+  const name = (id: string) => plan.portions.find((p) => p.id === id)?.name ?? "";
+  if (ahead) {
+    const others = ahead.isAlone ? "" : "; the others do not";
+    return `${name(ahead.portionId)} stands ${ahead.steps.toFixed(1)} steps of trace ahead of the plan${others}`;
+  }
+  const [odd] = paces;
+  if (!odd || Math.max(odd.factor, 1 / odd.factor) <= NOTICEABLE) return null;
+  const isAll = paces.length > 1 && paces.every((p) => Math.abs(Math.log(p.factor / odd.factor)) < 0.05);
+  return `${isAll ? "The whole batter" : name(odd.portionId)} runs ${times(odd.factor)}`;
 }

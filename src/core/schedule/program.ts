@@ -1,6 +1,7 @@
 import { type AdditiveId, additivePerOilG, additiveRow, usualDoses } from "../formula/additives";
 import { paletteOf } from "../plan/colours";
 import type { Masses } from "../plan/masses";
+import { isCupPour } from "../plan/operations";
 import type { Plan, RecordEvent } from "../plan/schema";
 import { REFERENCE_DOSE_PCT_OF_OILS, SD_LOG, scentClass } from "../scent/classes";
 import { loadPctOfOils } from "../scent/effect";
@@ -11,11 +12,14 @@ import type { DoseBase } from "../units/dose";
 import { deriveSteps, type Step } from "./steps";
 
 /** Spread of what is not known, natural logs (temperature in C): Tundish estimates. */
-export const SPREAD = { formula: 0.35, pace: 0.2, temperatureC: 1.5, additive: 0.12 } as const;
+export const SPREAD = { formula: 0.35, pace: 0.2, temperatureC: 1.5, additive: 0.12, eye: 0.15, state: 0.35 } as const;
+
+/** Longest that a plan waits for a thin batter before it goes on (and is then too thin), s. */
+export const LONGEST_WAIT_S = 90 * 60;
 
 /** One unknown of a batch: what it multiplies, its mean and spread before anything has been seen. */
 export interface Unknown {
-  /** `temperature`, `pace`, `formula:b1`, `F:<scent key>`, `J:<scent key>`. */
+  /** `temperature`, `pace`, `eye` (how far past its target blending stops), `formula:b1`, `F:<scent key>`, `J:<scent key>`, `A:<additive>`, `S:<portion>` (how far a cup stands from the clock's own curve). */
   id: string;
   mean: number;
   sd: number;
@@ -44,6 +48,8 @@ export interface ProgramVessel {
   scent: ScentAction[];
   /** Additives whose own effect is learned: index of the unknown, and doses. */
   additives: { unknown: number; doses: number }[];
+  /** What is done where it is too thin at its pour. */
+  thinWay: "auto" | "wait" | "blend";
 }
 
 export interface ProgramStep extends Step {
@@ -53,18 +59,37 @@ export interface ProgramStep extends Step {
   preds: number[];
   /** Cups that are there once it is done. */
   splits: number[];
-  /** Seconds of full blending to emulsion, for a blend. */
+  /** Seconds of full blending to emulsion, and the trace blended to, for a blend. */
   emulsionS: number;
+  targetTrace: number;
+  /** A pour out of a cup that is still in the hand: its batter can be blended or stirred before. */
+  isFromCup: boolean;
 }
 
 /** Something done differently that the clock must know of. */
 export interface Deed {
   atS: number;
   vessel: number;
-  kind: "blend" | "dose" | "stir";
-  /** Seconds of blending; factor of the dose. */
+  /** `offset`: the cup stands off the clock's curve by an unknown from here on; `seen`: it stands at `amount`, and as far beside it as the unknown says. */
+  kind: "blend" | "dose" | "stir" | "offset" | "seen";
+  /** Seconds of blending; factor of the dose; trace seen. */
   amount: number;
+  /** Place of the unknown, for `offset` and `seen`. */
+  unknown: number;
 }
+
+/** Where a program's unknowns stand. */
+export interface Slots {
+  temperature: number;
+  pace: number;
+  eye: number;
+  /** By place of the pot. */
+  formula: number[];
+  /** By place of the vessel; -1 for one that was not looked at. */
+  state: number[];
+}
+
+export const clampTrace = (trace: number): number => Math.min(5, Math.max(1, trace));
 
 /** A plan made ready to be played many times: plain records, no look-ups by name. */
 export interface Program {
@@ -72,11 +97,18 @@ export interface Program {
   potCount: number;
   steps: ProgramStep[];
   unknowns: Unknown[];
+  slots: Slots;
+  /** Places of the steps that touch each vessel, by place of the vessel. */
+  stepsOf: number[][];
+  /** Seconds of work planned before each step, by its place. */
+  workBeforeS: Float64Array;
   roomC: number;
   startC: number[];
   meltsAboveC: (number | null)[];
   people: 1 | 2;
   pace: number;
+  /** Longest that a step waits for a thin batter, s. */
+  longestWaitS: number;
   /** Real ends of steps done, s since first contact, by place; NaN where not done. */
   endS: Float64Array;
   /** Time now while the pour is on; null while planning. */
@@ -144,11 +176,10 @@ function deedsOf(plan: Plan, vesselOf: ReadonlyMap<string, number>): Deed[] {
     if (e.kind !== "deviation" || e.portionId === null) return [];
     const vessel = vesselOf.get(e.portionId);
     if (vessel === undefined) return [];
-    if (e.what === "extra-blending")
-      return [{ atS: e.atS, vessel, kind: "blend", amount: e.amount ?? DEFAULT_EXTRA_BLENDING_S }];
-    if (e.what === "extra-dose")
-      return [{ atS: e.atS, vessel, kind: "dose", amount: 1 + (e.amount ?? DEFAULT_EXTRA_DOSE_PCT) / 100 }];
-    if (e.what === "firm-stir") return [{ atS: e.atS, vessel, kind: "stir", amount: 0 }];
+    const deed = (kind: Deed["kind"], amount: number): Deed[] => [{ atS: e.atS, vessel, kind, amount, unknown: -1 }];
+    if (e.what === "extra-blending") return deed("blend", e.amount ?? DEFAULT_EXTRA_BLENDING_S);
+    if (e.what === "extra-dose") return deed("dose", 1 + (e.amount ?? DEFAULT_EXTRA_DOSE_PCT) / 100);
+    if (e.what === "firm-stir") return deed("stir", 0);
     return [];
   });
 }
@@ -159,13 +190,18 @@ function deedsOf(plan: Plan, vesselOf: ReadonlyMap<string, number>): Deed[] {
  */
 export function compileProgram(plan: Plan, masses: Masses, nowS?: number): Program {
   const unknowns = new Unknowns();
-  unknowns.add("temperature", 0, SPREAD.temperatureC);
   const knownPace = plan.knowledge.pace;
-  unknowns.add("pace", knownPace?.mean ?? 0, knownPace?.sd ?? SPREAD.pace);
+  const slots: Slots = {
+    temperature: unknowns.add("temperature", 0, SPREAD.temperatureC),
+    pace: unknowns.add("pace", knownPace?.mean ?? 0, knownPace?.sd ?? SPREAD.pace),
+    eye: unknowns.add("eye", 0, SPREAD.eye),
+    formula: [],
+    state: [],
+  };
   const vessels: ProgramVessel[] = plan.batters.map((b) => {
     const m = masses.batters.find((x) => x.id === b.id)!;
     const known = Object.hasOwn(plan.knowledge.formulas, b.id) ? plan.knowledge.formulas[b.id] : null;
-    unknowns.add(`formula:${b.id}`, known?.mean ?? 0, known?.sd ?? SPREAD.formula);
+    slots.formula.push(unknowns.add(`formula:${b.id}`, known?.mean ?? 0, known?.sd ?? SPREAD.formula));
     return {
       id: b.id,
       batterId: b.id,
@@ -183,6 +219,7 @@ export function compileProgram(plan: Plan, masses: Masses, nowS?: number): Progr
         m.formula.additives.filter((a) => !a.isLate).map((a) => ({ kind: a.kind, perOilG: a.massG })),
         unknowns,
       ),
+      thinWay: "auto",
     };
   });
   const potCount = vessels.length;
@@ -205,6 +242,7 @@ export function compileProgram(plan: Plan, masses: Masses, nowS?: number): Progr
         ],
         unknowns,
       ),
+      thinWay: thinWayOf(plan, p.id),
     });
   }
   const vesselOf = new Map(vessels.map((v, i) => [v.id, i]));
@@ -216,20 +254,86 @@ export function compileProgram(plan: Plan, masses: Masses, nowS?: number): Progr
   };
   const steps = deriveSteps(plan, masses, paletteOf(plan, masses), blendS);
   const ends = nowS === undefined ? new Map<string, number>() : actualEnds(plan.record.events);
+  const deeds = nowS === undefined ? [] : deedsOf(plan, vesselOf);
+  slots.state = vessels.map(() => -1);
+  if (nowS !== undefined) {
+    for (const [portionId, atS] of firstChecks(plan)) {
+      const vessel = vesselOf.get(portionId);
+      if (vessel === undefined) continue;
+      slots.state[vessel] = unknowns.add(`S:${portionId}`, 0, SPREAD.state);
+      deeds.push({ atS, vessel, kind: "offset", amount: 0, unknown: slots.state[vessel] });
+    }
+    deeds.sort((a, b) => a.atS - b.atS);
+  }
+  const placed = withPlaces(plan, steps, vesselOf, emulsionS);
   return {
     vessels,
     potCount,
-    steps: withPlaces(plan, steps, vesselOf, emulsionS),
+    steps: placed,
     unknowns: unknowns.list,
+    slots,
+    stepsOf: vessels.map((_, v) => placed.flatMap((s, i) => (s.vessels.includes(v) ? [i] : []))),
+    workBeforeS: workBefore(steps),
     roomC: plan.roomTemperatureC,
     startC: plan.batters.map((b) => b.startTemperatureC),
     meltsAboveC: masses.batters.map((b) => b.formula.meltsAboveC),
     people: plan.practice.people,
     pace: plan.practice.pace,
+    longestWaitS: LONGEST_WAIT_S,
     endS: Float64Array.from(steps, (s) => ends.get(s.id) ?? Number.NaN),
     nowS: nowS ?? null,
-    deeds: nowS === undefined ? [] : deedsOf(plan, vesselOf),
+    deeds,
   };
+}
+
+function thinWayOf(plan: Plan, portionId: string): ProgramVessel["thinWay"] {
+  const way = Object.hasOwn(plan.schedule.thin, portionId) ? plan.schedule.thin[portionId] : null;
+  return way === "wait" ? "wait" : way === null ? "auto" : "blend";
+}
+
+function workBefore(steps: readonly Step[]): Float64Array {
+  const before = new Float64Array(steps.length);
+  for (let i = 1; i < steps.length; i++) before[i] = before[i - 1] + steps[i - 1].durationS;
+  return before;
+}
+
+/** Checks that count: what was called a false trace or another cup is no reading. */
+export const countedChecks = (plan: Pick<Plan, "record">) =>
+  plan.record.events.flatMap((e) =>
+    e.kind === "traceCheck" && e.answer !== "false-trace" && e.answer !== "other-cup" ? [e] : [],
+  );
+
+/** Time of the first check of every cup that was looked at, s. */
+function firstChecks(plan: Plan): Map<string, number> {
+  const first = new Map<string, number>();
+  for (const e of countedChecks(plan)) first.set(e.portionId, Math.min(e.atS, first.get(e.portionId) ?? e.atS));
+  return first;
+}
+
+/**
+ * The same program with every cup standing where it was seen last, whatever the clock made of it: from then on it goes on at the rate that is believed.
+ * @param mean what is believed of the unknowns; the spread of a cup's state about it stays
+ */
+export function asSeen(plan: Plan, program: Program, mean: Float64Array): Program {
+  const last = new Map<string, { atS: number; trace: number }>();
+  for (const e of countedChecks(plan)) {
+    const known = last.get(e.portionId);
+    if (!known || e.atS >= known.atS) last.set(e.portionId, { atS: e.atS, trace: e.trace });
+  }
+  if (last.size === 0) return program;
+  const seen = program.vessels.flatMap((v, vessel): Deed[] => {
+    const check = v.pot >= 0 ? last.get(v.id) : undefined;
+    const unknown = program.slots.state[vessel];
+    if (!check || unknown < 0) return [];
+    return [{ atS: check.atS, vessel, kind: "seen", amount: check.trace - mean[unknown], unknown }];
+  });
+  return { ...program, deeds: [...program.deeds, ...seen].sort((a, b) => a.atS - b.atS) };
+}
+
+/** Pours out of a cup; a pot that is poured out, and spoonfuls, are not blended again. */
+function isFromCup(plan: Plan, operationId: string | null): boolean {
+  const o = plan.operations.find((x) => x.id === operationId);
+  return o !== undefined && isCupPour(o) && o.kind !== "spoonRow";
 }
 
 /** Steps with places instead of ids, and which cups each brings into being. */
@@ -247,6 +351,7 @@ function withPlaces(
   });
   return steps.map((s, i) => ({
     ...s,
+    shares: s.portionIds.length ? s.shares : [1],
     vessels: s.portionIds.length ? s.portionIds.map((id) => vesselOf.get(id)!) : [vesselOf.get(s.batterId)!],
     preds: s.after.flatMap((id) => place.get(id) ?? []),
     splits: [
@@ -256,5 +361,7 @@ function withPlaces(
         .map((p) => vesselOf.get(p.id)!),
     ],
     emulsionS: s.kind === "blend" ? emulsionS(s.batterId) : 0,
+    targetTrace: s.kind === "blend" ? plan.batters.find((b) => b.id === s.batterId)!.blendToTrace : 0,
+    isFromCup: s.kind === "pour" && s.portionIds.length === 1 && isFromCup(plan, s.operationId),
   }));
 }

@@ -7,11 +7,22 @@ import type { BatterMasses, Masses } from "../plan/masses";
 import { isIntoPot, type Operation, portionOf } from "../plan/operations";
 import type { Batter, Plan, Portion } from "../plan/schema";
 import { scentEffect } from "../scent/effect";
-import { operationDurationS } from "./durations";
-import { type TraceWindow, windowOf } from "./windows";
+import { byMass, operationDurationS } from "./durations";
+import { PIPING_WINDOW, type TraceWindow, windowOf } from "./windows";
 import { WHISK_BLEND_SHARE, WORKING_TIMES_S } from "./workingTimes";
 
-export type StepKind = "lye" | "blend" | "weigh" | "colour" | "scent" | "fill" | "pour" | "draw" | "finish";
+export type StepKind =
+  | "lye"
+  | "blend"
+  | "weigh"
+  | "colour"
+  | "scent"
+  | "bring"
+  | "fill"
+  | "pour"
+  | "draw"
+  | "pipe"
+  | "finish";
 
 /** One thing that one person does without stopping. Derived from the plan, never stored. */
 export interface Step {
@@ -21,6 +32,8 @@ export interface Step {
   batterId: string;
   /** Portions it touches; its window is that of the first, or of the one furthest out for a movement through all. */
   portionIds: string[];
+  /** Part of the batter that each of them is in what the step works on, 0..1; 1 for a single one. */
+  shares: number[];
   operationId: string | null;
   mouldId: string | null;
   /** For a practised person; the pace scales it. */
@@ -30,6 +43,8 @@ export interface Step {
   window: TraceWindow | null;
   /** A step that must meet its window; others should. */
   isMust: boolean;
+  /** A top, a texture, piping: it may wait for its trace as long as it takes. */
+  isPatient: boolean;
   /** Hands that it takes. */
   hands: 1 | 2;
   massG: number | null;
@@ -41,11 +56,13 @@ export interface Step {
 
 const step = (fields: Partial<Step> & Pick<Step, "id" | "kind" | "batterId" | "durationS">): Step => ({
   portionIds: [],
+  shares: fields.shares ?? (fields.portionIds ?? []).map(() => 1),
   operationId: null,
   mouldId: null,
   blendShare: 0,
   window: null,
   isMust: false,
+  isPatient: false,
   hands: 1,
   massG: null,
   after: [],
@@ -66,8 +83,17 @@ function colouringBlendShare(p: Portion, durationS: number): number {
   return (whisked + (isStickBlended(p) ? WORKING_TIMES_S.stickBlendCup : 0)) / durationS;
 }
 
-/** Pours and movements whose window is a wish: the top, and what settles. */
-const SHOULD_KINDS: ReadonlySet<Operation["kind"]> = new Set(["topLine", "drizzle", "topStroke", "peaks", "layer"]);
+/** Pours and movements on the top: their window is a wish, and they may wait for it. */
+const TOP_KINDS: ReadonlySet<Operation["kind"]> = new Set(["topLine", "drizzle", "topStroke", "peaks"]);
+
+/** A scent that runs: its cup is scented late, and the others made ready before it. Factor of the rate, or jump, from which one does (Tundish estimates). */
+const RUNS_FROM_FACTOR = 1.5;
+const RUNS_FROM_JUMP = 0.25;
+export const runs = (effect: { rateFactor: number; jumpSteps: number }): boolean =>
+  effect.rateFactor >= RUNS_FROM_FACTOR || effect.jumpSteps >= RUNS_FROM_JUMP;
+
+/** Seconds for bringing a cup up that the plan counts on; the clock finds the true ones. */
+const BRING_S = 14;
 
 const INTO_LYE: ReadonlySet<AdditiveTime> = new Set(["lye-water", "hot-lye", "cooled-lye"]);
 
@@ -91,7 +117,7 @@ function potSteps(plan: Plan, masses: Masses, blendS: (batterId: string) => numb
         id: lye,
         kind: "lye",
         batterId: batter.id,
-        durationS: WORKING_TIMES_S.pourLyeIn,
+        durationS: byMass(WORKING_TIMES_S.pourLyeIn, pot.baseG, "lye"),
         massG: lyeWaterG(batter, pot),
       }),
       step({
@@ -104,7 +130,7 @@ function potSteps(plan: Plan, masses: Masses, blendS: (batterId: string) => numb
       }),
     ];
     if (batter.scent) {
-      const durationS = WORKING_TIMES_S.scentCup;
+      const durationS = byMass(WORKING_TIMES_S.scentCup, pot.baseG, "scent");
       steps.push(
         step({
           id: scent,
@@ -121,7 +147,7 @@ function potSteps(plan: Plan, masses: Masses, blendS: (batterId: string) => numb
     for (const p of plan.portions) {
       if (p.batterId !== batter.id || p.takesRest) continue;
       const massG = masses.portions.find((m) => m.id === p.id)!.baseG;
-      const durationS = byEye ? WORKING_TIMES_S.eyeballPortion : WORKING_TIMES_S.weighPortion;
+      const durationS = byMass(byEye ? WORKING_TIMES_S.eyeballPortion : WORKING_TIMES_S.weighPortion, massG, "weigh");
       steps.push(
         step({
           id: `weigh:${p.id}`,
@@ -152,15 +178,16 @@ function cupSteps(plan: Plan, masses: Masses, palette: readonly string[]): Step[
   coloured.sort((a, b) => lightnessOf(b) - lightnessOf(a));
   const colours = coloured.map((p) => {
     const stick = isStickBlended(p) ? WORKING_TIMES_S.stickBlendCup : 0;
-    const durationS = WORKING_TIMES_S.colourCup + stick + WORKING_TIMES_S.scrapeCup;
+    const standardS = WORKING_TIMES_S.colourCup + stick + WORKING_TIMES_S.scrapeCup;
     const cup = masses.portions.find((m) => m.id === p.id)!;
+    const durationS = byMass(standardS, cup.finishedG, "colour");
     return step({
       id: `colour:${p.id}`,
       kind: "colour",
       batterId: p.batterId,
       portionIds: [p.id],
       durationS,
-      blendShare: colouringBlendShare(p, durationS),
+      blendShare: colouringBlendShare(p, standardS),
       massG: cup.colourG + cup.carrierG + cup.carrierWaterG + cup.additiveG,
       after: readyAfter(plan, p),
     });
@@ -174,7 +201,7 @@ function cupSteps(plan: Plan, masses: Masses, palette: readonly string[]): Step[
       kind: "scent",
       batterId: p.batterId,
       portionIds: [p.id],
-      durationS: WORKING_TIMES_S.scentCup,
+      durationS: byMass(WORKING_TIMES_S.scentCup, masses.portions.find((m) => m.id === p.id)!.finishedG, "scent"),
       blendShare: WHISK_BLEND_SHARE,
       massG: masses.portions.find((m) => m.id === p.id)!.scentG,
       after: isMixed(plan, p) ? [`colour:${p.id}`] : readyAfter(plan, p),
@@ -203,7 +230,9 @@ function bottleSteps(plan: Plan, masses: Masses): Step[] {
         kind: "fill",
         batterId: p.batterId,
         portionIds: [p.id],
-        durationS: WORKING_TIMES_S.fillBottle * fillingsOf(plan, masses, p.id),
+        durationS:
+          byMass(WORKING_TIMES_S.fillBottle, masses.portions.find((m) => m.id === p.id)!.finishedG, "fill") *
+          fillingsOf(plan, masses, p.id),
         blendShare: 0.02,
         after: mixedAfter(plan, p),
       }),
@@ -217,14 +246,21 @@ function lastFilling(earlier: readonly Operation[]): Operation[] {
   return earlier.slice(from + 1, to + 1).filter(isIntoPot);
 }
 
-/** Cups that lie in a mould (or in the pot) when a movement works on it: those poured there before. */
-function touchedBy(plan: Plan, index: number): string[] {
+/** Cups that lie in a mould (or in the pot) when a movement works on it, with their parts of it: those poured there before. */
+function touchedBy(plan: Plan, masses: Masses, index: number): { portionIds: string[]; shares: number[] } {
   const o = plan.operations[index];
   const isPot = o.kind === "potTurn" || o.kind === "potPour";
   const isTop = o.kind === "topStroke" || o.kind === "peaks";
   const earlier = plan.operations.slice(0, index).filter((x) => x.mouldId === o.mouldId);
   const relevant = isPot ? lastFilling(earlier) : isTop ? earlier.slice(-6) : earlier;
-  return [...new Set(relevant.flatMap((x) => portionOf(x) ?? []))];
+  const grams = new Map<string, number>();
+  for (const x of relevant) {
+    const id = portionOf(x);
+    if (id !== null) grams.set(id, (grams.get(id) ?? 0) + masses.operationG.get(x.id)!);
+  }
+  const total = [...grams.values()].reduce((a, b) => a + b, 0);
+  const portionIds = [...grams.keys()];
+  return { portionIds, shares: portionIds.map((id) => (total > 0 ? grams.get(id)! / total : 1 / portionIds.length)) };
 }
 
 function designSteps(plan: Plan, masses: Masses): Step[] {
@@ -234,7 +270,7 @@ function designSteps(plan: Plan, masses: Masses): Step[] {
     const massG = masses.operationG.get(o.id)!;
     const mould = plan.moulds.find((m) => m.id === o.mouldId)!;
     const own = portionOf(o);
-    const portionIds = own ? [own] : touchedBy(plan, index);
+    const { portionIds, shares } = own ? { portionIds: [own], shares: [1] } : touchedBy(plan, masses, index);
     const batterId = plan.portions.find((p) => p.id === portionIds[0])?.batterId ?? plan.batters[0].id;
     const { ids, round } = before.next(o);
     const ready = own ? finishedAfter(plan, plan.portions.find((p) => p.id === own)!) : [];
@@ -244,11 +280,13 @@ function designSteps(plan: Plan, masses: Masses): Step[] {
         kind: own || o.kind === "potPour" ? "pour" : "draw",
         batterId,
         portionIds,
+        shares,
         operationId: o.id,
         mouldId: o.mouldId,
         durationS: operationDurationS(o, massG, mould),
         window: portionIds.length ? windowOf(plan, o) : null,
-        isMust: !SHOULD_KINDS.has(o.kind) && windowOf(plan, o) !== null,
+        isMust: !TOP_KINDS.has(o.kind) && windowOf(plan, o) !== null,
+        isPatient: TOP_KINDS.has(o.kind),
         hands: o.kind === "pullDividers" && plan.practice.people === 2 ? 2 : 1,
         massG: own || o.kind === "potPour" ? massG : null,
         after: [...ready, ...ids],
@@ -319,10 +357,89 @@ export function deriveSteps(
   blendS: (batterId: string) => number,
 ): Step[] {
   const design = designSteps(plan, masses);
-  const made = [...potSteps(plan, masses, blendS), ...cupSteps(plan, masses, palette), ...bottleSteps(plan, masses)];
+  const cups = [...cupSteps(plan, masses, palette), ...bottleSteps(plan, masses)];
+  const made = [...potSteps(plan, masses, blendS), ...bringSteps(plan, masses, cups), ...cups];
   const lastOf = new Map(design.map((s) => [s.mouldId, s.id]));
   const closing = finishSteps(plan, lastOf.size ? [...lastOf.values()] : made.map((s) => s.id));
-  return inOrder([...made, ...design, ...closing], plan.schedule.order);
+  const piping = pipeSteps(plan, masses, [...lastOf.values()]);
+  return inOrder(lateRunners(plan, masses, made, design, [...piping, ...closing]), plan.schedule.order);
+}
+
+const runnersOf = (plan: Plan, masses: Masses): Set<string> =>
+  new Set(
+    plan.portions
+      .filter((p) => p.scent !== null && runs(scentEffect(p.scent, masses.portions.find((m) => m.id === p.id)!.dose)))
+      .map((p) => p.id),
+  );
+
+/** Cups that the plan says to bring to what their pours need before the first scent that runs goes in: nothing is blended while that one runs away. */
+function bringSteps(plan: Plan, masses: Masses, cups: readonly Step[]): Step[] {
+  const runners = runnersOf(plan, masses);
+  if (runners.size === 0) return [];
+  return plan.portions
+    .filter((p) => plan.schedule.thin[p.id] === "before-scent" && !runners.has(p.id))
+    .map((p) =>
+      step({
+        id: `bring:${p.id}`,
+        kind: "bring",
+        batterId: p.batterId,
+        portionIds: [p.id],
+        durationS: BRING_S,
+        after: cups.some((s) => s.id === `colour:${p.id}`) ? [`colour:${p.id}`] : readyAfter(plan, p),
+      }),
+    );
+}
+
+/** What is kept back for piping: it stands until it holds its shape. */
+function pipeSteps(plan: Plan, masses: Masses, after: readonly string[]): Step[] {
+  return plan.portions
+    .filter((p) => (masses.portions.find((m) => m.id === p.id)?.pipingG ?? 0) > 0.5)
+    .map((p) =>
+      step({
+        id: `pipe:${p.id}`,
+        kind: "pipe",
+        batterId: p.batterId,
+        portionIds: [p.id],
+        durationS: WORKING_TIMES_S.pipeTop,
+        window: PIPING_WINDOW,
+        isPatient: true,
+        massG: masses.portions.find((m) => m.id === p.id)!.pipingG,
+        after: [...after],
+      }),
+    );
+}
+
+/** Scents that run go in right before their cup's first pour (with the bottle that is filled of it), and what is brought up first right before the first of them. */
+function lateRunners(
+  plan: Plan,
+  masses: Masses,
+  made: readonly Step[],
+  design: readonly Step[],
+  closing: readonly Step[],
+): Step[] {
+  const runners = runnersOf(plan, masses);
+  const late = new Map<string, Step[]>();
+  for (const s of made) {
+    const id = s.portionIds[0];
+    const isLate = (s.kind === "scent" || s.kind === "fill") && runners.has(id) && s.portionIds.length === 1;
+    if (isLate && design.some((d) => d.portionIds.includes(id))) late.set(id, [...(late.get(id) ?? []), s]);
+  }
+  const moved = new Set([...late.values()].flat());
+  const brought = late.size > 0 ? made.filter((s) => s.kind === "bring") : [];
+  const list = made.filter((s) => !moved.has(s) && !brought.includes(s));
+  let isFirst = true;
+  for (const d of design) {
+    for (const id of d.portionIds) {
+      const own = late.get(id);
+      if (!own) continue;
+      if (isFirst) list.push(...brought);
+      isFirst = false;
+      list.push(...own);
+      late.delete(id);
+    }
+    list.push(d);
+  }
+  return [...list, ...closing];
 }
 
 /** Steps in a wished order, each moved back only as far as what must come before it; the others keep their places. */

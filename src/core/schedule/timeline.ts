@@ -1,9 +1,9 @@
 import type { Masses } from "../plan/masses";
 import type { Plan } from "../plan/schema";
-import { isFalseTraceLikely } from "../trace/cup";
+import { isFalseTraceLikely, SET_TRACE } from "../trace/cup";
 import { type Meeting, meetingOf } from "../trace/meeting";
 import { type Curve, timeAtTrace } from "./curves";
-import { makePlayed, Player } from "./play";
+import { makePlayed, Player, SOFT_NEIGHBOURS } from "./play";
 import { compileProgram, type Program, type ProgramStep } from "./program";
 import type { Step } from "./steps";
 
@@ -12,6 +12,10 @@ export interface ScheduledStep extends Step {
   endS: number;
   /** Standing time before the step because the batter was still too thin, s. */
   waitS: number;
+  /** Seconds of blending its cup up right before, fetching the blender included; 0 where it is not. */
+  blendS: number;
+  /** True where its cup is a little too thick and gets a firm stir first. */
+  isStirred: boolean;
   /** Thickness of the deciding portion (or pot) at start and end. */
   startTrace: number;
   endTrace: number;
@@ -65,7 +69,7 @@ export function timelineOf(plan: Plan, masses: Masses, program: Program, unknown
   player.vessels.gridS = 30;
   const out = makePlayed(program);
   for (let p = 0; p < program.potCount; p++)
-    points[p].push({ atS: 0, trace: 0, temperatureC: program.startC[p] + unknowns[0] });
+    points[p].push({ atS: 0, trace: 0, temperatureC: program.startC[p] + unknowns[program.slots.temperature] });
   player.play(unknowns, out);
   const endS = out.endS.reduce((a, b) => Math.max(a, b), 0);
   const horizonS = horizonOf(endS);
@@ -77,6 +81,8 @@ export function timelineOf(plan: Plan, masses: Masses, program: Program, unknown
       startS: out.startS[i],
       endS: out.endS[i],
       waitS: out.waitS[i],
+      blendS: out.blendS[i],
+      isStirred: out.stirred[i] === 1,
       startTrace: out.startTrace[i],
       endTrace: out.endTrace[i],
       slackS: null,
@@ -113,7 +119,15 @@ export function timelineOf(plan: Plan, masses: Masses, program: Program, unknown
   };
 }
 
-const bare = ({ vessels: _, preds: __, splits: ___, emulsionS: ____, ...step }: ProgramStep): Step => step;
+const bare = ({
+  vessels: _,
+  preds: __,
+  splits: ___,
+  emulsionS: ____,
+  targetTrace: _____,
+  isFromCup: ______,
+  ...step
+}: ProgramStep): Step => step;
 
 function workingTime({
   steps,
@@ -145,11 +159,12 @@ function criticalStep(steps: readonly ScheduledStep[]): Timeline["critical"] {
 
 function judge(step: ScheduledStep, own: ProgramStep, curves: readonly Curve[]): void {
   if (!step.window) return;
-  for (const v of own.vessels) {
-    const leavesAtS = timeAtTrace(curves[v].points, step.window.high);
+  own.vessels.forEach((v, k) => {
+    const edge = Math.min(SET_TRACE, step.window!.high + SOFT_NEIGHBOURS * (1 - own.shares[k]));
+    const leavesAtS = timeAtTrace(curves[v].points, edge);
     const slackS = leavesAtS === null ? null : leavesAtS - step.endS;
     if (slackS !== null && (step.slackS === null || slackS < step.slackS)) step.slackS = slackS;
-  }
+  });
   if (step.endTrace > step.window.high + EPSILON || step.startTrace > step.window.high + EPSILON)
     step.missed = "too thick";
   else if (step.startTrace < step.window.low - EPSILON) step.missed = "too thin";

@@ -34,10 +34,19 @@ function reaches(chances: Chances, id: string, trace: number): number | null {
   return null;
 }
 
+/** A wider tool helps what is drawn, fewer lanes what is filled into them; the others help any step. */
+function fits(plan: Plan, rescue: RescueId, step: ScheduledStep): boolean {
+  const kind = plan.operations.find((o) => o.id === step.operationId)?.kind;
+  if (rescue === "wider-tool") return kind === "stroke" || kind === "wire" || kind === "comb";
+  if (rescue === "fewer-lanes") return kind === "compartment";
+  return true;
+}
+
 /** First fallback of the family that can still be begun after the step was due, else the one that lasts longest. */
 function turnBackOf(plan: Plan, chances: Chances, step: ScheduledStep): TurnBack | null {
   let best: TurnBack | null = null;
   for (const rescue of FAMILIES[plan.design.family].rescues) {
+    if (!fits(plan, rescue, step)) continue;
     const { words, high, takesS } = RESCUES[rescue];
     let latestS = Number.POSITIVE_INFINITY;
     let portionId = step.portionIds[0];

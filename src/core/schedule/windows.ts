@@ -22,7 +22,7 @@ const window = (low: number, high: number, tooThin: string, tooThick: string): T
 const KIND_WINDOWS: Partial<Record<OperationKind, TraceWindow>> = {
   layer: window(
     1.1,
-    3.3,
+    3.8,
     "not yet an emulsion: it may part in the mould",
     "it no longer runs level over the floor and traps air",
   ),
@@ -33,12 +33,26 @@ const KIND_WINDOWS: Partial<Record<OperationKind, TraceWindow>> = {
   potStack: window(1.2, 2.4, "colours run together in the pot", "it clumps instead of drawing out"),
   potDrop: window(1.3, 2.4, "drops dissolve in the base", "drops clump and do not draw out"),
   potPour: window(1.3, 2.6, "lines run together on the way", "it falls out in clumps"),
-  spoonRow: window(3.2, 4.4, "spoonfuls run flat", "spoonfuls no longer join: air pockets"),
+  spoonRow: window(2.9, 4.7, "spoonfuls run flat", "spoonfuls no longer join: air pockets"),
   bottleLine: window(1.2, 2.0, "lines run into each other", "it will not leave the bottle evenly"),
-  topLine: window(1.8, 3.6, "lines sink out of sight", "lines break and will not take a tool"),
+  topLine: window(1.8, 3.8, "lines sink out of sight", "lines break and will not take a tool"),
   drizzle: window(1.6, 3.4, "it sinks out of sight", "it falls in lumps"),
+  topStroke: window(
+    1.8,
+    3.8,
+    "the lines sink behind the tool: wait for it",
+    "the tool tears the top instead of drawing it",
+  ),
   peaks: window(3.2, 4.4, "peaks fall back: wait for it", "it tears"),
 };
+
+/** For what is piped: it must hold its shape out of the bag. */
+export const PIPING_WINDOW = window(
+  3.8,
+  4.6,
+  "it does not hold its shape yet: wait, and try a dollop",
+  "it will not come out of the bag any more",
+);
 
 /** Windows of tools that are drawn through batter. */
 const TOOL_WINDOWS: Record<StrokeTool, readonly [number, number]> = {
@@ -95,7 +109,7 @@ export function laneWindow(widthMm: number): TraceWindow {
 export function windowOf(plan: Pick<Plan, "design" | "moulds" | "operations">, o: Operation): TraceWindow | null {
   const own = FAMILIES[plan.design.family].windows[o.kind];
   if (own) return own;
-  if (o.kind === "stroke" || o.kind === "topStroke" || o.kind === "comb") return drawn(TOOL_WINDOWS[o.tool]);
+  if (o.kind === "stroke" || o.kind === "comb") return drawn(TOOL_WINDOWS[o.tool]);
   if (o.kind === "wire") return wireWindow(o.thicknessMm);
   if (o.kind === "compartment") {
     const lanes = lanesIn(plan.moulds.find((m) => m.id === o.mouldId)!, plan.operations);

@@ -17,6 +17,7 @@ import { stageName } from "../trace/stages";
 import type { Sayer } from "../units/sayer";
 import { liquidName, lyeName } from "../weighup/lyeJug";
 import type { Step } from "./steps";
+import { windowOf } from "./windows";
 
 /** What a person at the bench reads: what to do, and how. */
 export interface Instruction {
@@ -101,9 +102,11 @@ export function stepName(plan: Plan, step: Pick<Step, "kind" | "operationId" | "
     weigh: `weighing out ${cup}`,
     colour: `colouring ${cup}`,
     scent: `scenting ${cup}`,
+    bring: `bringing ${cup} up`,
     fill: `filling ${cup}'s bottle`,
     pour: `pouring ${cup}`,
     draw: "drawing",
+    pipe: `piping ${cup}`,
     finish: "finishing",
   };
   return names[step.kind];
@@ -339,6 +342,12 @@ function colourDetail(portion: Portion, batter: Batter, cup: PortionMasses, saye
   return `${colours.join(" + ")}. Whisk by hand, scrape the wall.${stir}`;
 }
 
+/** Highest lower edge that a cup's pours ask for; null without any. */
+function broughtTo(plan: Plan, portionId: string): number | null {
+  const lows = plan.operations.flatMap((o) => (portionOf(o) === portionId ? (windowOf(plan, o)?.low ?? []) : []));
+  return lows.length ? Math.max(...lows) : null;
+}
+
 /** What to do in a step. */
 export function instructionOf(plan: Plan, step: Step, masses: Masses, sayer: Sayer): Instruction {
   const portion = step.portionIds.length ? cupOf(plan, step.portionIds[0]) : null;
@@ -380,6 +389,22 @@ export function instructionOf(plan: Plan, step: Step, masses: Masses, sayer: Say
     case "pour":
     case "draw":
       return designInstruction(plan, step, plan.operations.find((o) => o.id === step.operationId)!, sayer);
+    case "bring": {
+      const next = broughtTo(plan, portion!.id);
+      return {
+        title: `Bring ${portion!.name} ${next ? `to ${stageName(next)} trace` : "up"}`,
+        detail:
+          "Short pulses, look after each: the next scents run, and nothing can be blended while they do. Skip it if it stands there already.",
+        caution: null,
+      };
+    }
+    case "pipe":
+      return {
+        title: `Pipe the top with ${portion!.name}, ${sayer.g(step.massG!)}`,
+        detail:
+          "Wait until a trial dollop keeps its shape; bag lined with film, tip cut. Unscented batter behaves better.",
+        caution: "Raw batter is caustic: gloves stay on.",
+      };
     case "fill":
       return {
         title: `Fill ${portion!.name}'s bottle`,

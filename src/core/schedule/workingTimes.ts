@@ -12,6 +12,8 @@ export const WORKING_TIMES_S = {
   scentCup: 20,
   rinseBlender: 20,
   fillBottle: 30,
+  /** Piping a loaf's top: 5 to 15 minutes. */
+  pipeTop: 480,
   /** One pass of a stripe along `PASS_LENGTH_MM`. */
   stripePass: 6,
   changeCup: 2,
@@ -51,6 +53,19 @@ export const WORKING_TIMES_S = {
 } as const;
 
 export const PASS_LENGTH_MM = 250;
+
+/** What a working time is stated for, g, and the power of the mass that it grows with (Tundish estimates). */
+export const TIME_GROWS = {
+  lye: { referenceG: 1500, power: 0.6 },
+  weigh: { referenceG: 400, power: 0.4 },
+  colour: { referenceG: 400, power: 0.5 },
+  scent: { referenceG: 400, power: 0.5 },
+  fill: { referenceG: 300, power: 0.5 },
+} as const;
+/** Least and most that mass changes a working time. */
+export const GROWS_WITHIN = [0.6, 3] as const;
+/** Batter that leaves a cup when it is poured as fast as a hand does it, g per second. */
+export const POUR_G_PER_S = 40;
 
 /** Share of full blending power while a cup is coloured or scented by hand whisk, and while it is stirred by hand. */
 export const WHISK_BLEND_SHARE = 0.1;

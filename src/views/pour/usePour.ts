@@ -1,7 +1,9 @@
 import { useEffect, useMemo, useState } from "react";
 import { type Derived, derive } from "../../core/plan/derive";
+import { computeMasses } from "../../core/plan/masses";
 import { emptyRecord, nextId } from "../../core/plan/newPlan";
 import type { Deviation, Plan, RecordEvent } from "../../core/plan/schema";
+import { hasReadings, posteriorOf } from "../../core/schedule/learn";
 import type { Replan } from "../../core/schedule/live";
 import type { ScheduledStep } from "../../core/schedule/timeline";
 import { useUnits } from "../parts/units";
@@ -48,9 +50,14 @@ export function usePour(batch: OpenBatch): Pour {
   const nowS = endS ?? since(nowMs);
   const wholeS = Math.floor(nowS);
   const { units } = useUnits();
+  // What the record says changes with the record, not with every second.
+  const belief = useMemo(() => {
+    const masses = startedAt !== null && hasReadings(plan) ? computeMasses(plan) : null;
+    return masses ? posteriorOf(plan, masses) : undefined;
+  }, [plan, startedAt]);
   const derived = useMemo(
-    () => derive(plan, startedAt === null ? undefined : wholeS, units),
-    [plan, startedAt, wholeS, units],
+    () => derive(plan, startedAt === null ? undefined : wholeS, units, belief),
+    [plan, startedAt, wholeS, units, belief],
   );
   const steps = derived.timeline?.steps ?? [];
   const currentIndex = steps.findIndex((s) => !s.done);

@@ -87,7 +87,7 @@ export function designBeside(beside: Beside, plan: Plan, design: Design): Design
     ...plan,
     design: { ...plan.design, family, knobs: {} },
     operations: layOut(plan, family, {}),
-    schedule: { order: [], locked: [] },
+    schedule: { order: [], locked: [], thin: {} },
   });
   return other.designs.get(plan.moulds[0].id) ?? null;
 }

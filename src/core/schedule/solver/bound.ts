@@ -1,5 +1,5 @@
 import { GRADE_FADES } from "../chance";
-import { LONGEST_WAIT_S } from "../play";
+import { LONGEST_PATIENCE_S, SOFT_NEIGHBOURS } from "../play";
 import type { Program, ProgramStep } from "../program";
 import type { CupStates, Prefix } from "./states";
 import { mayBeat, type Worth } from "./worth";
@@ -71,7 +71,8 @@ export class Bound {
         step.hands === 2 || this.isOne ? Math.max(handFreeS[0], handFreeS[1]) : Math.min(handFreeS[0], handFreeS[1]);
       for (const p of step.preds) if (endS[p] > start) start = endS[p];
       for (const v of step.vessels) if (vesselFreeS[v] > start) start = vesselFreeS[v];
-      const duration = step.durationS * this.pace;
+      // A cup that stands high enough by itself needs no bringing up.
+      const duration = step.kind === "bring" ? 0 : step.durationS * this.pace;
       if (step.window) {
         start = this.waited(step, start);
         this.judge(step, start, duration, work);
@@ -95,11 +96,16 @@ export class Bound {
 
   private waited(step: ProgramStep, start: number): number {
     const v = step.vessels[0];
+    // A cup in the hand may be blended up instead of waited for.
+    if (step.isFromCup && this.program.vessels[v].thinWay !== "wait") return start;
     if (step.vessels.length > 1 || this.cups.isStirred[v]) return start;
     const scented = this.scentedFromS[v];
     if (this.cups.isScentedLater[v] && Number.isNaN(scented)) return start;
     const reached = this.states.reachedAt(v, this.cups.isScentedLater[v] ? scented : null, step.window!.low - MARGIN);
-    return Math.max(start, Math.min(reached, start + LONGEST_WAIT_S));
+    return Math.max(
+      start,
+      Math.min(reached, start + (step.isPatient ? LONGEST_PATIENCE_S : this.program.longestWaitS)),
+    );
   }
 
   /** Least trace of a vessel at a time. */
@@ -115,13 +121,15 @@ export class Bound {
 
   private judge(step: ProgramStep, start: number, duration: number, work: number): void {
     const { high } = step.window!;
-    let out = 0;
+    let mean = 0;
     let thickest = Number.NEGATIVE_INFINITY;
-    for (const v of step.vessels) {
-      const end = this.least(v, start + duration, work + duration);
-      out = Math.max(out, end - high);
-      thickest = Math.max(thickest, end);
+    for (let k = 0; k < step.vessels.length; k++) {
+      const end = this.least(step.vessels[k], start + duration, work + duration);
+      mean += step.shares[k] * end;
+      thickest = Math.max(thickest, end - SOFT_NEIGHBOURS * (1 - step.shares[k]));
     }
+    thickest = Math.max(thickest, mean);
+    const out = Math.max(0, thickest - high);
     const grade = Math.max(0, 1 - out / GRADE_FADES);
     this.worth.quality -= 1 - grade;
     if (!step.isMust) return;

@@ -52,7 +52,7 @@ export class Search {
   ) {
     this.space = spaceOf(base, locked);
     this.unknowns = meansOf(base);
-    this.player = new Player(base);
+    this.player = new Player(base, false);
     this.out = makePlayed(base);
     this.place = new Map(base.steps.map((s, i) => [s.id, i]));
     const steps = this.stepsOf({ lead: null, early: this.space.scents, late: [] });
@@ -158,7 +158,7 @@ export class Search {
     const prefix = playPrefix(base, Int32Array.from(this.ahead), unknowns);
     const isAhead = new Set(this.ahead);
     const later = base.steps.filter((_, i) => !isAhead.has(i));
-    const pace = base.pace * Math.exp(unknowns[1]);
+    const pace = base.pace * Math.exp(unknowns[base.slots.pace]);
     const untilS = prefix.fromS + 3 * later.reduce((sum, s) => sum + s.durationS * pace, 0) + 1200;
     const scents = new Map(later.flatMap((s) => (s.kind === "scent" ? [[s.vessels[0], s] as const] : [])));
     const states = new CupStates(base, prefix, scents, unknowns, pace, untilS);

@@ -158,5 +158,7 @@ export function reorder(base: Program, order: readonly string[]): Program {
     ...base,
     steps: done.map((i) => ({ ...base.steps[i], preds: base.steps[i].preds.map((p) => moved[p]) })),
     endS: Float64Array.from(done, (i) => base.endS[i]),
+    workBeforeS: Float64Array.from(done, (i) => base.workBeforeS[i]),
+    stepsOf: base.stepsOf.map((places) => places.map((i) => moved[i]).sort((a, b) => a - b)),
   };
 }

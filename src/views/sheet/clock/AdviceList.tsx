@@ -38,8 +38,16 @@ export function AdviceList({ plan, timeline, advice, progress, turnBacks, disabl
                 {a.minutes === null ? "" : `${a.minutes >= 0 ? "+" : "−"}${Math.abs(a.minutes).toFixed(1)} min`}
               </span>
               <span className="min-w-0 flex-1">
-                <strong>{a.words}</strong>
-                <span className="text-muted">; costs: {a.cost}</span>
+                <strong>{a.words[0].toUpperCase() + a.words.slice(1)}</strong>
+                {a.parts.length > 1 || a.id === "best" ? (
+                  <ol className="ml-5 list-decimal">
+                    {a.parts.map((part) => (
+                      <li key={part}>{part}</li>
+                    ))}
+                  </ol>
+                ) : (
+                  <span className="text-muted">; costs: {a.cost}</span>
+                )}
               </span>
               {!disabled && (
                 <button type="button" className="button !min-h-6 !px-2" onClick={() => onApply(a)}>
