@@ -2,7 +2,7 @@ import { randomUUID } from "node:crypto";
 import { and, asc, count, desc, eq, gt, ilike, isNotNull, isNull, lte, or, type SQL, sql } from "drizzle-orm";
 import { readPlan } from "../core/plan/read";
 import type { Plan } from "../core/plan/schema";
-import { type ShelfSummary, summaryOf } from "../core/plan/shelf";
+import { type ShelfSummary, SUMMARY_MODEL, summaryOf } from "../core/plan/shelf";
 import type { Database } from "./open";
 import { type BatchRow, batches } from "./schema";
 
@@ -81,25 +81,49 @@ export async function listBoard(
   return { total, rows: rows as ShelfRow[] };
 }
 
-/** What is due next from a day on: planned and poured batches by their next date. */
-export async function listDue(db: Database, fromDay: string, limit: number): Promise<ShelfRow[]> {
+/** What is due: planned and poured batches by their next day that is not answered, those that are past first. */
+export async function listDue(db: Database, limit: number): Promise<ShelfRow[]> {
   const rows = await db
     .select(SHELF_COLUMNS)
     .from(batches)
-    .where(and(gt(batches.dueOn, fromDay), isNotNull(batches.summary)))
+    .where(and(isNotNull(batches.dueOn), isNotNull(batches.summary)))
     .orderBy(asc(batches.dueOn), asc(batches.id))
     .limit(limit);
   return rows as ShelfRow[];
 }
 
-/** Fills the list columns of rows that an older Tundish wrote; how many there were. */
-export async function summariseOldRows(db: Database): Promise<number> {
-  const old = await db.select().from(batches).where(isNull(batches.summary));
-  for (const row of old) {
-    const read = readPlan(row.document);
-    if (read.ok) await db.update(batches).set(summaryOf(read.plan)).where(eq(batches.id, row.id));
+const SUMMARISED_AT_ONCE = 40;
+
+/** Fills the list columns of rows that an older Tundish wrote, or summed up otherwise; how many there were. */
+export async function summariseOldRows(db: Database, isStopped: () => boolean = () => false): Promise<number> {
+  let done = 0;
+  let after = "";
+  for (;;) {
+    const old = await db
+      .select()
+      .from(batches)
+      .where(
+        and(
+          gt(batches.id, after),
+          or(isNull(batches.summary), sql`coalesce((${batches.summary} ->> 'model')::int, 0) <> ${SUMMARY_MODEL}`),
+        ),
+      )
+      .orderBy(asc(batches.id))
+      .limit(SUMMARISED_AT_ONCE);
+    for (const row of old) {
+      if (isStopped()) return done;
+      const read = readPlan(row.document);
+      // Only over the version that was read: a save meanwhile brings its own summary.
+      if (read.ok)
+        await db
+          .update(batches)
+          .set(summaryOf(read.plan))
+          .where(and(eq(batches.id, row.id), eq(batches.version, row.version)));
+      done++;
+    }
+    if (old.length < SUMMARISED_AT_ONCE) return done;
+    after = old[old.length - 1].id;
   }
-  return old.length;
 }
 
 export async function getBatch(db: Database, id: string): Promise<Batch | null> {

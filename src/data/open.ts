@@ -12,6 +12,8 @@ export type Database = PgliteDatabase<typeof schema>;
 
 export interface OpenDatabase {
   db: Database;
+  /** Done once lists of an older Tundish are summed up anew. */
+  summarised: Promise<unknown>;
   close(): Promise<void>;
 }
 
@@ -45,10 +47,14 @@ export async function openDatabase(directory: string): Promise<OpenDatabase> {
     await migrate(db, { migrationsFolder: migrationsFolder() });
     await ensureOils(db);
     await liftFormulas(db);
-    await summariseOldRows(db);
+    let isClosing = false;
+    const summarised = summariseOldRows(db, () => isClosing).catch((error) => console.error(error));
     return {
       db,
+      summarised,
       async close() {
+        isClosing = true;
+        await summarised;
         await client.close();
         await lock.release();
       },

@@ -1,4 +1,3 @@
-import { formatISO, parseISO, subDays } from "date-fns";
 import type { ShelfEntry } from "../core/plan/shelf";
 import { type Board, listBoard, listDue } from "../data/batches";
 import type { Database } from "../data/open";
@@ -7,7 +6,6 @@ import { shelfEntryOf } from "./batchAnswer";
 /** Bars of one board on the first page. */
 export const BOARD_PAGE = 15;
 const DUE_SHOWN = 12;
-const PAST_DAYS_SHOWN = 4;
 
 export interface ShelfBoard {
   total: number;
@@ -20,12 +18,11 @@ export async function shelfPage(db: Database, today: string, search = "") {
     const { total, rows } = await listBoard(db, name, today, { search, offset: 0, limit: BOARD_PAGE });
     return { total, entries: rows.map((r) => shelfEntryOf(r, today)) };
   };
-  const since = formatISO(subDays(parseISO(today), PAST_DAYS_SHOWN), { representation: "date" });
   const [planned, curing, ready, due] = await Promise.all([
     board("planned"),
     board("curing"),
     board("ready"),
-    listDue(db, since, DUE_SHOWN),
+    listDue(db, DUE_SHOWN),
   ]);
   return { boards: { planned, curing, ready }, due: due.map((r) => shelfEntryOf(r, today)) };
 }

@@ -120,7 +120,9 @@ describe("replanning while the pour is on", () => {
 
   it("says who runs, how much, what to do and until when, in one sentence", () => {
     const view = liveView(running, nowS, 5, 200)!;
-    expect(view.sentence).toMatch(/^\w+ (runs \d\.\d × faster than planned|stands \d\.\d steps of trace ahead of the plan)/);
+    expect(view.sentence).toMatch(
+      /^\w+ (runs \d\.\d × faster than planned|stands \d\.\d steps of trace ahead of the plan)/,
+    );
     expect(view.sentence!.match(/\.(\s|$)/g)).toHaveLength(1);
     const name = plan.portions.find((p) => p.id === "p2")!.name;
     expect(view.sentence).toContain(name);

@@ -2,6 +2,7 @@ import { addDays, parseISO } from "date-fns";
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { cureDates, unmouldDays } from "../../src/core/cure/dates";
+import type { AfterPour } from "../../src/core/cure/hours";
 import { latestPourOn } from "../../src/core/cure/order";
 import { derive } from "../../src/core/plan/derive";
 import { newPlan } from "../../src/core/plan/newPlan";
@@ -133,6 +134,13 @@ describe("ticks", () => {
   });
 });
 
+/** Firm after so many hours. */
+const firmAfter = (h: number): AfterPour => ({
+  unmould: { earliestH: h * 0.7, bestH: h, latestH: h * 3 },
+  cut: { earliestH: h, bestH: h * 1.2, latestH: h * 3 },
+  reasons: [],
+});
+
 describe("dates", () => {
   const day = fc.date({ min: new Date("2020-01-01"), max: new Date("2035-12-31"), noInvalidDate: true });
   const iso = (d: Date) => d.toISOString().slice(0, 10);
@@ -145,7 +153,7 @@ describe("dates", () => {
         fc.double({ min: 1, max: 200, noNaN: true }),
         (due, cure, h) => {
           const pourOn = latestPourOn(iso(due), cure, unmouldDays(h));
-          const dates = cureDates(pourOn, { low: h * 0.7, mid: h, high: h * 1.5 }, cure);
+          const dates = cureDates(pourOn, firmAfter(h), cure);
           expect(dates.readyOn).toBe(iso(due));
           expect(dates.unmouldOn >= dates.pourOn && dates.unmouldOn <= dates.readyOn).toBe(true);
         },
@@ -164,13 +172,13 @@ describe("dates", () => {
   });
 
   it("summer time does not move a date", () => {
-    const dates = cureDates("2026-03-28", { low: 20, mid: 24, high: 30 }, 28);
+    const dates = cureDates("2026-03-28", firmAfter(24), 28);
     expect(dates).toMatchObject({ unmouldOn: "2026-03-29", readyOn: "2026-04-26" });
     expect(iso(addDays(parseISO("2026-10-24T12:00:00Z"), 2))).toBe("2026-10-26");
   });
 
   it("a batch cures until the day that it is ready, planned and pouring ones wait", () => {
-    const dates = cureDates("2026-10-01", { low: 20, mid: 24, high: 30 }, 28);
+    const dates = cureDates("2026-10-01", firmAfter(24), 28);
     expect(statusOf("planned", dates, "2030-01-01")).toBe("planned");
     expect(statusOf("pouring", dates, "2030-01-01")).toBe("pouring");
     expect(statusOf("poured", dates, "2026-10-29")).toBe("curing");

@@ -7,9 +7,18 @@ import { OILS } from "../../src/core/formula/oils";
 import { blankDocument } from "../../src/core/library/blank";
 import { LIBRARY_KINDS, type LibraryDocument, readLibraryDocument } from "../../src/core/library/kinds";
 import { newPlan } from "../../src/core/plan/newPlan";
+import type { Plan } from "../../src/core/plan/schema";
 import { summaryOf } from "../../src/core/plan/shelf";
 import { DEFAULT_SETTINGS } from "../../src/core/practice/practiceSchema";
-import { createBatch, deleteBatch, listBoard, listDue, summariseOldRows } from "../../src/data/batches";
+import {
+  createBatch,
+  deleteBatch,
+  getBatch,
+  listBoard,
+  listDue,
+  saveBatch,
+  summariseOldRows,
+} from "../../src/data/batches";
 import { COLOURANTS, demoLibrary, FORMULAS, TOOLS } from "../../src/data/demo/library";
 import { demoBatches } from "../../src/data/demo/studio";
 import { allLessons, forget, leaveOut, putLessons } from "../../src/data/lessons";
@@ -244,12 +253,30 @@ describe("boards of the shelf", () => {
     expect(await ids("ready", today)).not.toContain(curing.id);
   });
 
-  it("what is due next comes by date, later than today, and no more than asked for", async () => {
-    const due = await listDue(open.db, today, 3);
-    expect(due.length).toBeLessThanOrEqual(3);
-    const dates = due.map((r) => (r.phase === "planned" ? r.summary.dates!.pourOn : r.summary.dates!.readyOn));
+  it("what is due comes by date, stays when its day is past, goes when it is answered, and no more than asked for", async () => {
+    const due = await listDue(open.db, 3);
+    expect(due.length).toBe(3);
+    const dates = due.map((r) => r.summary.due[0].on);
     expect([...dates].sort()).toEqual(dates);
-    for (const date of dates) expect(date > today).toBe(true);
+    // Poured yesterday and not unmoulded yet: due today, and still due in a year.
+    const late = due.find((r) => r.title === "Perihelion")!;
+    expect(late.summary.due.map((d) => d.what)).toEqual(["unmould", "cut", "ready"]);
+    const { document } = (await getBatch(open.db, late.id))!;
+    const plan = document as Plan;
+    const answered = { ...plan, record: { ...plan.record, days: { unmoulded: today, cut: today, ready: today } } };
+    await saveBatch(open.db, late.id, late.version, answered);
+    expect((await listDue(open.db, 20)).map((r) => r.id)).not.toContain(late.id);
+  });
+
+  it("summaries of an older making are made anew, in the background, and never over a newer save", async () => {
+    const made = await createBatch(open.db, newPlan("Model", 4));
+    const old = { ...summaryOf(newPlan("Model", 4)).summary, model: 0, massG: 1 };
+    await open.db.update(batches).set({ summary: old }).where(eq(batches.id, made.id));
+    expect(await summariseOldRows(open.db, () => true)).toBe(0);
+    expect(await summariseOldRows(open.db)).toBeGreaterThanOrEqual(1);
+    const [row] = (await listBoard(open.db, "planned", today, { ...page, search: "model" })).rows;
+    expect(row.summary.massG).toBeGreaterThan(1000);
+    expect(await summariseOldRows(open.db)).toBe(0);
   });
 
   it("rows without a summary are hidden until they are summarised, then as if saved anew", async () => {

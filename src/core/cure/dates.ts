@@ -1,12 +1,14 @@
-import { addDays, formatISO, parseISO } from "date-fns";
+import { addDays, addHours, formatISO, parseISO } from "date-fns";
+import type { AfterPour } from "./hours";
 
-/** When the batch can be unmoulded and is ready; ISO dates. */
+/** When the batch can be unmoulded, cut and is ready; ISO dates. */
 export interface CureDates {
   pourOn: string;
   unmouldOn: string;
+  cutOn: string;
   readyOn: string;
-  /** Why this unmould date. */
-  unmouldReason: string;
+  /** Hours since the pour behind the days, and what moves them. */
+  after: AfterPour;
 }
 
 const isoDay = (d: Date) => formatISO(d, { representation: "date" });
@@ -17,20 +19,44 @@ const SPARE_H = 10;
 /** Whole days until unmoulding from the estimated hours. A salt bar is cut the same day. */
 export const unmouldDays = (hours: number): number => Math.max(0, Math.ceil((hours - SPARE_H) / 24));
 
-const inWords = (h: number) => (h < 48 ? `${Math.round(h)} hours` : `${Math.round(h / 24)} days`);
-
 /** Dates from the day of the pour. Estimates: the soap decides; press a corner, and test a bar before use. */
-export function cureDates(
-  pourOn: string,
-  hours: { low: number; mid: number; high: number },
-  cureDays: number,
-): CureDates {
+export function cureDates(pourOn: string, after: AfterPour, cureDays: number): CureDates {
   const day = parseISO(pourOn);
-  const days = unmouldDays(hours.mid);
+  const days = unmouldDays(after.unmould.bestH);
   return {
     pourOn,
     unmouldOn: isoDay(addDays(day, days)),
+    cutOn: isoDay(addDays(day, Math.max(days, unmouldDays(after.cut.bestH)))),
     readyOn: isoDay(addDays(day, days + cureDays)),
-    unmouldReason: `about ${inWords(hours.mid)}, ${inWords(hours.low)} to ${inWords(hours.high)}`,
+    after,
   };
+}
+
+/** The moment so many hours after an instant; ISO. */
+export const hoursLater = (instant: string, hours: number): string => addHours(parseISO(instant), hours).toISOString();
+
+/** What a poured batch is still asked about, and the day that it is due. */
+export type DueKind = "pour" | "unmould" | "cut" | "ready";
+export interface DueDay {
+  what: DueKind;
+  on: string;
+}
+
+/** Days that are due, the next first: each stays until it is answered. */
+export function dueDays(
+  record: {
+    startedAt: string | null;
+    finishedAt: string | null;
+    days: { unmoulded: string | null; cut: string | null; ready: string | null };
+  },
+  dates: CureDates | null,
+): DueDay[] {
+  if (!dates || (record.startedAt !== null && record.finishedAt === null)) return [];
+  if (record.startedAt === null) return [{ what: "pour", on: dates.pourOn }];
+  const { unmoulded, cut, ready } = record.days;
+  const open: DueDay[] = [];
+  if (unmoulded === null) open.push({ what: "unmould", on: dates.unmouldOn });
+  if (cut === null) open.push({ what: "cut", on: dates.cutOn });
+  if (ready === null) open.push({ what: "ready", on: dates.readyOn });
+  return open;
 }

@@ -1,5 +1,6 @@
 import { baseHex } from "../colour/baseColour";
 import { labOf } from "../colour/difference";
+import { afterPour, type Firming } from "../cure/hours";
 import { restRatePerMin, Vessels } from "../trace/cup";
 import type { DoseBase } from "../units/dose";
 import { acidShare, type FattyAcid, profileTotal } from "./fattyAcids";
@@ -73,18 +74,24 @@ export function minutesToMedium(formula: FormulaPerGram, temperatureC: number, f
   return atS / 60;
 }
 
-/** Hours until firm: a day at 38 % firm acids, more as they fall; less with salt, sodium lactate and strong lye (Tundish estimates). */
-const FIRM = { hours: 24, atShare: 0.38, slope: 4.4, spread: 1.4, salt: 0.16, lactate: 0.82, lyeSlope: 1.2 } as const;
 const FIRM_ACIDS: FattyAcid[] = ["lauric", "myristic", "palmitic", "stearic", "arachidic", "behenic"];
 
+/** What firmness depends on, of a formula as it is computed. */
+export const firmingOf = (
+  input: Pick<Judged, "oils" | "superfatPct">,
+  formula: FormulaPerGram,
+  find: OilLookup,
+): Firming => ({
+  firmAcidShare: formulaAcidShare(input.oils, find, FIRM_ACIDS),
+  lyeConcentrationPct: formula.lyeConcentrationPct,
+  superfatPct: input.superfatPct,
+  saltPct: formula.saltPct,
+  lactatePct: formula.lactatePct,
+});
+
 function unmouldHours(input: Judged, formula: FormulaPerGram, find: OilLookup): FormulaJudgement["unmouldH"] {
-  const firm = formulaAcidShare(input.oils, find, FIRM_ACIDS);
-  let mid = FIRM.hours * Math.exp(FIRM.slope * (FIRM.atShare - firm));
-  mid *= (33 / Math.max(20, formula.lyeConcentrationPct)) ** FIRM.lyeSlope;
-  if (formula.saltPct >= 25) mid *= FIRM.salt;
-  if (input.additives.some((a) => a.kind === "sodium-lactate" && a.dose.amount > 0)) mid *= FIRM.lactate;
-  mid = Math.max(3, Math.min(24 * 7, mid));
-  return { low: mid / FIRM.spread, mid, high: mid * FIRM.spread };
+  const { unmould } = afterPour(firmingOf(input, formula, find), null);
+  return { low: unmould.earliestH, mid: unmould.bestH, high: (unmould.bestH * unmould.bestH) / unmould.earliestH };
 }
 
 /** What the artist must decide on, from the fatty acids and the clock. Null where the formula cannot be computed. All are estimates. */
@@ -126,7 +133,7 @@ function paceTrait(medium: number): Trait {
     id: "pace",
     label: "Pace",
     ends: ["slow", "quick"],
-    words: `${word}: medium trace after about ${minutes(medium)} at rest (${minutes(low)} to ${minutes(high)})`,
+    words: `${word}: medium trace after standing about ${minutes(medium)} (${minutes(low)} to ${minutes(high)})`,
     low: at(high),
     mid: at(medium),
     high: at(low),

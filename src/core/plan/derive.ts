@@ -1,10 +1,11 @@
 import type { ColourPair } from "../colour/judge";
 import { judgePairs } from "../colour/judge";
 import { type CureDates, cureDates, unmouldDays } from "../cure/dates";
+import { type AfterPour, afterPour } from "../cure/hours";
 import { latestPourOn } from "../cure/order";
 import { type Bars, barsOf, barsOfMould, type MouldBars } from "../cut/bars";
 import { type OrderPlan, ordersOf } from "../cut/order";
-import { type FormulaJudgement, judgeFormula } from "../formula/judge";
+import { type FormulaJudgement, firmingOf, judgeFormula } from "../formula/judge";
 import { oilLookup } from "../formula/oils";
 import { statedWater, type WaterMethod } from "../formula/water";
 import type { Posterior } from "../schedule/learn";
@@ -54,6 +55,23 @@ export interface Derived {
   notices: Notice[];
 }
 
+/** Hours until unmoulding and cutting of the batter that takes longest, as it stands in the first mould. */
+function slowestAfter(plan: Plan, masses: Masses): AfterPour | null {
+  const find = oilLookup(plan.oilRows);
+  const [mould] = plan.moulds;
+  const standing = {
+    gel: plan.practice.gel,
+    cover: plan.practice.cover,
+    roomC: plan.roomTemperatureC,
+    thicknessMm: masses.moulds.find((m) => m.id === mould.id)!.levelMm || mould.heightMm,
+    isSlab: mould.kind === "slab",
+  };
+  return plan.batters.reduce<AfterPour | null>((worst, b) => {
+    const after = afterPour(firmingOf(b, masses.batters.find((m) => m.id === b.id)!.formula, find), standing);
+    return worst && worst.unmould.bestH >= after.unmould.bestH ? worst : after;
+  }, null);
+}
+
 /**
  * The one function from the batch document to all its figures. Pure and deterministic.
  * @param units what quantities are said in
@@ -76,10 +94,7 @@ export function derive(plan: Plan, nowS?: number, units?: UnitPreferences, belie
       return judged ? [[b.id, judged] as const] : [];
     }),
   );
-  const slowest = [...judgements.values()].reduce<FormulaJudgement["unmouldH"] | null>(
-    (worst, j) => (worst && worst.mid >= j.unmouldH.mid ? worst : j.unmouldH),
-    null,
-  );
+  const slowest = masses ? slowestAfter(plan, masses) : null;
   const colours = coloursOf(plan, masses);
   const order = plan.operations.map((o) => plan.portions.findIndex((p) => p.id === portionOf(o))).filter((i) => i >= 0);
   const pairs = judgePairs(colours, order);
@@ -100,7 +115,7 @@ export function derive(plan: Plan, nowS?: number, units?: UnitPreferences, belie
     judgements,
     dates: pouredOn && slowest ? cureDates(pouredOn, slowest, plan.cureDays) : null,
     orders: masses ? ordersOf(plan, masses) : [],
-    latestPourOn: dueOn && slowest ? latestPourOn(dueOn, plan.cureDays, unmouldDays(slowest.mid)) : null,
+    latestPourOn: dueOn && slowest ? latestPourOn(dueOn, plan.cureDays, unmouldDays(slowest.unmould.bestH)) : null,
     weighUp: masses ? weighUpOf(plan, masses, say) : [],
     notices: noticesOf(plan, masses, timeline, pairs, say),
   };

@@ -187,6 +187,8 @@ function namedAnew(d: Json, list: string, renamed: ReadonlyMap<unknown, string>)
   return { ...d, portions, operations: each(d.operations, follow), record };
 }
 
+const dayOf = (instant: unknown): string | null => (typeof instant === "string" ? instant.slice(0, 10) : null);
+
 /** Version 4: several liquids, doses in all, measures, a mould of a cup's own, answers to checks and to what was due; ids unique over the document. */
 const from3: Migration = {
   from: 3,
@@ -203,7 +205,8 @@ const from3: Migration = {
         ...record,
         events: each(record.events, (e) => (e.kind === "traceCheck" ? { ...e, answer: null } : e)),
         teachesPace: record.finishedAt ? true : null,
-        days: { unmoulded: null, cut: null, ready: null },
+        // Nobody was asked before: what was poured then is not asked about now.
+        days: { unmoulded: dayOf(record.finishedAt), cut: dayOf(record.finishedAt), ready: dayOf(record.finishedAt) },
       },
     };
   },

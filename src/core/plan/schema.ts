@@ -103,8 +103,16 @@ export const recordEventSchema = z.discriminatedUnion("kind", [
     amount: within(0, 1000).nullable(),
     note: text(500),
   }),
+  /** The rest of the pour was planned anew: the design as it stood before, so that it can be taken back after a reload too. */
+  z.strictObject({
+    kind: z.literal("replanned"),
+    ...event,
+    words: text(200),
+    before: z.array(operationSchema).max(200),
+  }),
 ]);
 
+/** What is noted of a pour, in the order in which it was noted. */
 export const recordSchema = z.strictObject({
   /** First contact of lye and oil. */
   startedAt: isoInstant.nullable(),
@@ -184,4 +192,5 @@ export type Mould = Plan["moulds"][number];
 export type { Operation };
 export type PlanRecord = z.infer<typeof recordSchema>;
 export type RecordEvent = z.infer<typeof recordEventSchema>;
+export type CheckAnswer = (typeof CHECK_ANSWERS)[number];
 export type Deviation = (typeof DEVIATIONS)[number];

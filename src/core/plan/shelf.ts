@@ -1,12 +1,19 @@
-import type { CureDates } from "../cure/dates";
+import { type CureDates, type DueDay, dueDays } from "../cure/dates";
 import type { Design } from "../swirl/design";
 import { derive } from "./derive";
 import type { Plan } from "./schema";
 import { type Status, statusOf } from "./status";
 
+/** Raised where summaries of the same batch would come out otherwise. */
+export const SUMMARY_MODEL = 2;
+
 /** What lists show of a batch, derived once at every save. */
 export interface ShelfSummary {
+  /** Which way of summing up made it: older ones are made anew. */
+  model: number;
   dates: CureDates | null;
+  /** Days that are due and not answered yet, the next first. */
+  due: DueDay[];
   rating: number | null;
   /** Batter in the first mould, g. */
   massG: number | null;
@@ -37,13 +44,16 @@ export function summaryOf(plan: Plan): {
   const { dates, masses, designs, palette, bars } = derive(plan);
   const { startedAt, finishedAt } = plan.record;
   const phase = startedAt === null ? "planned" : finishedAt === null ? "pouring" : "poured";
+  const due = dueDays(plan.record, dates);
   return {
     title: plan.title,
     phase,
     readyOn: dates?.readyOn ?? null,
-    dueOn: phase === "planned" ? (dates?.pourOn ?? null) : (dates?.readyOn ?? null),
+    dueOn: due[0]?.on ?? null,
     summary: {
+      model: SUMMARY_MODEL,
       dates,
+      due,
       rating: plan.record.rating,
       massG: masses?.moulds[0].pouredG ?? null,
       portionNames: plan.portions.map((p) => p.name),

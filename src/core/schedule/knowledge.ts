@@ -3,7 +3,7 @@ import { scentClass } from "../scent/classes";
 import { judgeScent } from "../scent/evidence";
 import type { LibraryScent } from "../scent/scentSchema";
 import { afterLessons, type Lesson, lessonsOf, type Posterior } from "./learn";
-import { SPREAD, scentKey } from "./program";
+import { countedChecks, SPREAD, scentKey } from "./program";
 
 /** A lesson as it is kept, with the batch that taught it. */
 export interface KeptLesson {
@@ -101,6 +101,30 @@ export function additiveKnowledge(lessons: readonly KeptLesson[]): Record<string
 }
 
 /**
+ * Whether anything of an unknown was really observed: a scent or an additive in a cup that was looked at with it in, a formula in any of its cups. What
+ * belief alone shifts (one unknown made likelier by another) is no lesson.
+ */
+function observed(plan: Plan): (unknown: string) => boolean {
+  const doneS = new Map(plan.record.events.flatMap((e) => (e.kind === "stepDone" ? [[e.stepId, e.atS] as const] : [])));
+  const seen = new Set<string>();
+  for (const check of countedChecks(plan)) {
+    const portion = plan.portions.find((p) => p.id === check.portionId);
+    const batter = plan.batters.find((b) => b.id === portion?.batterId);
+    if (!portion || !batter) continue;
+    seen.add(`formula:${batter.id}`);
+    for (const holder of [portion, batter]) {
+      if ((doneS.get(`scent:${holder.id}`) ?? Number.POSITIVE_INFINITY) <= check.atS)
+        for (const part of holder.scent?.parts ?? []) {
+          seen.add(`F:${scentKey(part)}`);
+          seen.add(`J:${scentKey(part)}`);
+        }
+      for (const a of holder.additives) seen.add(`A:${a.kind}`);
+    }
+  }
+  return (unknown) => unknown === "pace" || seen.has(unknown);
+}
+
+/**
  * What a poured batch teaches, on the scale that lessons are kept on: logs of a scent's factor and jump by its key, offsets of the library
  * formula that was used, of additives by kind, and of the person's pace.
  */
@@ -110,7 +134,9 @@ export function teach(plan: Plan, posterior: Posterior): Lesson[] {
       (c.scent?.parts ?? []).map((p) => [scentKey(p), p.measured ?? scentClass(p.class)] as const),
     ),
   );
+  const isObserved = observed(plan);
   return lessonsOf(posterior).flatMap((l): Lesson[] => {
+    if (!isObserved(l.unknown)) return [];
     const [kind, key] = [l.unknown.slice(0, l.unknown.indexOf(":")), l.unknown.slice(l.unknown.indexOf(":") + 1)];
     if (kind === "F") return [{ ...l, mean: l.mean + Math.log(used.get(key)?.rateFactor ?? 1) }];
     if (kind === "J") {

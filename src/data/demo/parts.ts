@@ -91,7 +91,14 @@ export function sheet(title: string, seed: number, portions: Portion[], pours: P
 }
 
 /** Lets a plan have been poured on a day: every step took `pace` times as long as planned, with a trace check after every scent. */
-export function poured(plan: Plan, on: string, pace: number, rating: Plan["record"]["rating"], verdict: string): Plan {
+export function poured(
+  plan: Plan,
+  on: string,
+  pace: number,
+  rating: Plan["record"]["rating"],
+  verdict: string,
+  days: Partial<Plan["record"]["days"]> = {},
+): Plan {
   const events: RecordEvent[] = [];
   let atS = 0;
   for (const step of derive(plan).timeline!.steps) {
@@ -115,6 +122,15 @@ export function poured(plan: Plan, on: string, pace: number, rating: Plan["recor
     ...plan,
     pourOn: on,
     weighUp: { ticks, goesOnUnticked: false },
-    record: { ...emptyRecord(), startedAt, events, finishedAt, teachesPace: true, rating, verdict },
+    record: {
+      ...emptyRecord(),
+      startedAt,
+      events,
+      finishedAt,
+      teachesPace: true,
+      days: { ...emptyRecord().days, ...days },
+      rating,
+      verdict,
+    },
   };
 }

@@ -114,11 +114,16 @@ export function demoBatches(today: string): DemoBatch[] {
         1.2,
         3,
         "Graphite took over the left side. Less of it next time, and more passes.",
+        { unmoulded: day(-23), cut: day(-23) },
       ),
     },
     {
       id: "demo-first-light",
-      plan: poured(firstLight(), day(-60), 1.05, 5, "Clear drops, all colours told apart. Cured hard and pale."),
+      plan: poured(firstLight(), day(-60), 1.05, 5, "Clear drops, all colours told apart. Cured hard and pale.", {
+        unmoulded: day(-59),
+        cut: day(-59),
+        ready: day(-24),
+      }),
     },
   ];
   return batches.map(({ id, plan }) => {

@@ -1,5 +1,7 @@
 import { format, parseISO } from "date-fns";
 import { useMemo } from "react";
+import { hoursLater } from "../../core/cure/dates";
+import { sayHours } from "../../core/cure/hours";
 import { barWords } from "../../core/cut/bars";
 import type { Bench } from "../../core/library/bench";
 import { derive } from "../../core/plan/derive";
@@ -31,6 +33,9 @@ function BatchBook({ initial }: { initial: StoredBatch }) {
   const derived = useMemo(() => derive(plan), [plan]);
   const { dates } = derived;
   const { say } = useUnits();
+  // With a time of the pour the first moment is said as one; later ones as hours are enough.
+  const hours = (h: number) =>
+    plan.record.startedAt ? format(parseISO(hoursLater(plan.record.startedAt, h)), "EEE HH:mm") : sayHours(h);
   const isPoured = plan.record.startedAt !== null;
   return (
     <div className="flex min-h-screen min-w-[1000px] flex-col">
@@ -66,7 +71,22 @@ function BatchBook({ initial }: { initial: StoredBatch }) {
                 <strong>{dates ? day(dates.unmouldOn) : "once a day is set"}</strong>
                 {dates && (
                   <p className="text-[13px] text-muted">
-                    Estimate, {dates.unmouldReason}: when a corner gives no more. Gloves on: it is still caustic.
+                    From {hours(dates.after.unmould.earliestH)}, best about {sayHours(dates.after.unmould.bestH)}, by{" "}
+                    {sayHours(dates.after.unmould.latestH)}: when a corner gives no more. Gloves on: it is still
+                    caustic.
+                  </p>
+                )}
+              </dd>
+            </div>
+            <div>
+              <dt className="text-muted">cut</dt>
+              <dd>
+                <strong>{dates ? day(dates.cutOn) : "once a day is set"}</strong>
+                {dates && (
+                  <p className="text-[13px] text-muted">
+                    From {hours(dates.after.cut.earliestH)}, best about {sayHours(dates.after.cut.bestH)}, by{" "}
+                    {sayHours(dates.after.cut.latestH)}. Too soon it tears and sticks, too late it is hard on wires.
+                    Estimate{dates.after.reasons.length > 0 && `: ${dates.after.reasons.join(", ")}`}.
                   </p>
                 )}
               </dd>
@@ -119,7 +139,7 @@ function BatchBook({ initial }: { initial: StoredBatch }) {
         <Happened id={initial.id} plan={plan} />
         <div>
           <Verdict batch={batch} />
-          <Lessons id={initial.id} plan={plan} />
+          <Lessons id={initial.id} batch={batch} />
         </div>
       </main>
     </div>

@@ -16,6 +16,7 @@ export function Happened({ id, plan }: { id: string; plan: Plan }) {
   const words = (e: RecordEvent): string => {
     if (e.kind === "stepDone") return planned.instructions.get(e.stepId)?.title ?? e.stepId;
     if (e.kind === "traceCheck") return `${name(e.portionId)} seen at ${stageName(e.trace)} trace`;
+    if (e.kind === "replanned") return `Planned anew: ${e.words}`;
     if (e.note) return e.note;
     return `Done differently: ${DEVIATION_WORDS[e.what]}${e.portionId ? ` (${name(e.portionId)})` : ""}`;
   };
@@ -45,7 +46,7 @@ export function Happened({ id, plan }: { id: string; plan: Plan }) {
               <tr className="border-b-[1.5px] border-ink text-left text-muted">
                 <th className="font-normal">step</th>
                 <th className="w-20 text-right font-normal">planned</th>
-                <th className="w-20 text-right font-normal">really, min</th>
+                <th className="w-20 text-right font-normal">done at, min:s</th>
               </tr>
             </thead>
             <tbody>

@@ -1,20 +1,40 @@
 import { useEffect, useState } from "react";
+import { computeMasses } from "../../core/plan/masses";
 import type { Plan } from "../../core/plan/schema";
 import { additiveKnowledge, type KeptLesson, scentKnowledge } from "../../core/schedule/knowledge";
+import { isHurried, posteriorOf } from "../../core/schedule/learn";
 import { api } from "../parts/api";
 import { useBench } from "../parts/bench";
+import type { OpenBatch } from "../parts/useBatch";
+
+/** True where the times of a pour cannot be a person's: asked about before they teach a pace. */
+function wasHurried(plan: Plan): boolean {
+  const masses = computeMasses(plan);
+  return masses !== null && isHurried(posteriorOf(plan, masses).program);
+}
 
 type Own = KeptLesson & { learnedAt: string };
 
 /** What this batch taught the clock, in words; it can be left out again. */
-export function Lessons({ id, plan }: { id: string; plan: Plan }) {
+export function Lessons({ id, batch }: { id: string; batch: OpenBatch }) {
+  const { plan } = batch;
   const { scents, lessons: all } = useBench();
   const [own, setOwn] = useState<Own[] | null>(null);
   const [trouble, setTrouble] = useState<string | null>(null);
+  const [isAsked, setAsked] = useState(false);
   useEffect(() => {
     void api<Own[]>(`/api/batches/${id}/lessons`).then((a) => (a.ok ? setOwn(a.value) : setTrouble(a.message)));
   }, [id]);
   if (plan.record.finishedAt === null) return null;
+  const close = () => {
+    if (plan.record.teachesPace === null && wasHurried(plan)) setAsked(true);
+    else void take("POST");
+  };
+  const decide = async (teachesPace: boolean) => {
+    batch.record((record) => ({ ...record, teachesPace }));
+    setAsked(false);
+    if (await batch.flush()) await take("POST");
+  };
   const take = async (method: "POST" | "PUT", body?: unknown) => {
     const answer = await api<Own[]>(`/api/batches/${id}/lessons`, { method, body });
     if (answer.ok) setOwn(answer.value);
@@ -59,9 +79,22 @@ export function Lessons({ id, plan }: { id: string; plan: Plan }) {
           <p className="mt-1 text-muted">
             Nothing yet. Its trace checks and true times can teach the clock for the next batch.
           </p>
-          <button type="button" className="button button-main mt-2" onClick={() => void take("POST")}>
+          <button type="button" className="button button-main mt-2" onClick={close}>
             Close the batch and learn from it
           </button>
+          {isAsked && (
+            <div role="alertdialog" aria-label="Does this teach your pace?" className="notice-amber mt-2">
+              <p>Most steps were ticked off far faster than anybody works. Is that your pace, or was it run through?</p>
+              <p className="mt-1 flex gap-2">
+                <button type="button" className="button" onClick={() => void decide(false)}>
+                  Run through: teach no pace
+                </button>
+                <button type="button" className="button" onClick={() => void decide(true)}>
+                  That is how fast I work
+                </button>
+              </p>
+            </div>
+          )}
         </>
       )}
       {own && own.length > 0 && (

@@ -47,7 +47,7 @@ export function CupsAside({ plan, pour, lastCheck }: Props) {
                   {left.length === 0
                     ? "poured"
                     : leavesS === null
-                      ? `over ${clock(timeline.horizonS - pour.nowS)}`
+                      ? `more than ${clock(timeline.horizonS - pour.nowS)}`
                       : leavesS < pour.nowS
                         ? "too thick"
                         : `${clock(leavesS - pour.nowS)} left`}

@@ -1,14 +1,23 @@
 import { useEffect } from "react";
-import { DEVIATIONS, type Deviation, type Plan } from "../../core/plan/schema";
-import type { Replan } from "../../core/schedule/live";
-import { STAGES } from "../../core/trace/stages";
+import { type CheckAnswer, DEVIATIONS, type Deviation, type Plan } from "../../core/plan/schema";
+import type { Question, Replan } from "../../core/schedule/live";
+import { STAGES, stageName } from "../../core/trace/stages";
 import { TraceGuideButton } from "../guide/TraceGuide";
 import { Spot } from "../parts/Cup";
 
 export type Pad =
   | { kind: "check"; portionId: string | null }
   | { kind: "deviation"; eventId: string }
+  | { kind: "question"; question: Question }
   | { kind: "replan" };
+
+const ANSWER_WORDS: Record<CheckAnswer, { label: string; small: string }> = {
+  "as-seen": { label: "it stands so", small: "the clock takes it from there" },
+  "false-trace": { label: "stiff fats", small: "cool and dull, it loosens when stirred: no reading" },
+  "other-cup": { label: "another cup", small: "not this one: no reading, check again" },
+  "blended-longer": { label: "blended longer", small: "noted, so that no scent is blamed" },
+};
+const ANSWERS = ["as-seen", "false-trace", "other-cup", "blended-longer"] as const;
 
 export const DEVIATION_WORDS: Record<Deviation, string> = {
   "extra-blending": "extra blending",
@@ -28,6 +37,7 @@ interface Props {
   onPad: (pad: Pad | null) => void;
   onCheck: (portionId: string, trace: number) => void;
   onDeviation: (eventId: string, what: Deviation) => void;
+  onAnswer: (eventId: string, answer: CheckAnswer) => void;
 }
 
 interface Choice {
@@ -39,42 +49,50 @@ interface Choice {
 }
 
 /** A few big choices, each on a number key; Escape leaves. */
-export function NotePad({ pad, plan, palette, replans, onReplan, onPad, onCheck, onDeviation }: Props) {
+export function NotePad({ pad, plan, palette, replans, onReplan, onPad, onCheck, onDeviation, onAnswer }: Props) {
   const heading =
-    pad.kind === "replan"
-      ? "Go on differently?"
-      : pad.kind === "deviation"
-        ? "Noted. What was different?"
-        : pad.portionId === null
-          ? "Trace check: which cup?"
-          : `${plan.portions.find((p) => p.id === pad.portionId)?.name}: what do you see?`;
+    pad.kind === "question"
+      ? `${plan.portions.find((p) => p.id === pad.question.portionId)?.name} was expected at ${stageName(pad.question.expected)}. What was it?`
+      : pad.kind === "replan"
+        ? "Go on differently?"
+        : pad.kind === "deviation"
+          ? "Noted. What was different?"
+          : pad.portionId === null
+            ? "Trace check: which cup?"
+            : `${plan.portions.find((p) => p.id === pad.portionId)?.name}: what do you see?`;
   const choices: Choice[] =
-    pad.kind === "replan"
-      ? replans.map((r, i) => ({
+    pad.kind === "question"
+      ? ANSWERS.map((answer, i) => ({
           key: String(i + 1),
-          label: r.words,
-          small: `${Math.round(100 * r.chance)} % for what is left`,
-          take: () => onReplan(r),
+          ...ANSWER_WORDS[answer],
+          take: () => onAnswer(pad.question.eventId, answer),
         }))
-      : pad.kind === "deviation"
-        ? DEVIATIONS.map((what, i) => ({
+      : pad.kind === "replan"
+        ? replans.map((r, i) => ({
             key: String(i + 1),
-            label: DEVIATION_WORDS[what],
-            take: () => onDeviation(pad.eventId, what),
+            label: r.words,
+            small: `${Math.round(100 * r.chance)} % for what is left`,
+            take: () => onReplan(r),
           }))
-        : pad.portionId === null
-          ? plan.portions.map((p, i) => ({
+        : pad.kind === "deviation"
+          ? DEVIATIONS.map((what, i) => ({
               key: String(i + 1),
-              label: p.name,
-              hex: palette[i],
-              take: () => onPad({ kind: "check", portionId: p.id }),
+              label: DEVIATION_WORDS[what],
+              take: () => onDeviation(pad.eventId, what),
             }))
-          : STAGES.map((s, i) => ({
-              key: String(i + 1),
-              label: s.name,
-              small: s.look,
-              take: () => onCheck(pad.portionId!, s.trace),
-            }));
+          : pad.portionId === null
+            ? plan.portions.map((p, i) => ({
+                key: String(i + 1),
+                label: p.name,
+                hex: palette[i],
+                take: () => onPad({ kind: "check", portionId: p.id }),
+              }))
+            : STAGES.map((s, i) => ({
+                key: String(i + 1),
+                label: s.name,
+                small: s.look,
+                take: () => onCheck(pad.portionId!, s.trace),
+              }));
 
   useEffect(() => {
     const onKey = (e: KeyboardEvent) => {

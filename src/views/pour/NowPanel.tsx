@@ -45,7 +45,10 @@ export function NowPanel({ plan, pour, onCheck, onNote, pad }: Props) {
   const step = pour.current!;
   const instruction = pour.derived.instructions.get(step.id)!;
   const operation = plan.operations.find((o) => o.id === step.operationId);
-  const startedS = plan.record.events.reduce((last, e) => (e.kind === "stepDone" ? e.atS : last), 0);
+  const startedS = plan.record.events.reduce(
+    (last, e) => (e.kind === "stepDone" || e.kind === "replanned" ? e.atS : last),
+    0,
+  );
   const inStepS = pour.nowS - startedS;
   const portion = plan.portions.find((p) => p.id === step.portionIds[0]);
   const waitS = step.window ? Math.max(0, step.startS - pour.nowS) : 0;
@@ -58,7 +61,18 @@ export function NowPanel({ plan, pour, onCheck, onNote, pad }: Props) {
         {instruction.title}
       </h2>
       <p className="mt-2 text-[25px] leading-snug">{instruction.detail}</p>
-      {waitS > 2 && (
+      {step.blendS > 2 && (
+        <p className="notice-amber mt-3 text-[20px]">
+          Too thin for it, and waiting would lose another cup: first blend {portion?.name} up, short pulses, about{" "}
+          <strong>{Math.round(step.blendS)} s</strong>.
+        </p>
+      )}
+      {step.isStirred && (
+        <p className="notice-amber mt-3 text-[20px]">
+          A little thick by now: stir {portion?.name} firmly first. It loosens for a minute.
+        </p>
+      )}
+      {waitS > 2 && step.blendS <= 2 && !step.isStirred && (
         <p className="notice-amber mt-3 text-[20px]">
           Not yet: {portion?.name} is still too thin. Stir by hand and wait about <strong>{clock(waitS)}</strong>.
         </p>

@@ -39,6 +39,14 @@ function Pouring({ initial }: { initial: StoredBatch }) {
   const replans = isOn ? (clockState.live?.options ?? []) : [];
   useWakeLock(isOn);
 
+  const question = isOn ? (clockState.live?.question ?? null) : null;
+  const asked = question?.eventId;
+  const isOpenQuestion = plan.record.events.some((e) => e.kind === "traceCheck" && e.id === asked && e.answer === null);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: a check is asked about once, when it comes
+  useEffect(() => {
+    if (question && isOpenQuestion) setPad({ kind: "question", question });
+  }, [asked]);
+
   const note = () => setPad({ kind: "deviation", eventId: pour.deviate() });
   useEffect(() => {
     if (!isOn || pad) return;
@@ -133,6 +141,10 @@ function Pouring({ initial }: { initial: StoredBatch }) {
                 onPad={setPad}
                 onCheck={(portionId, trace) => {
                   pour.check(portionId, trace);
+                  setPad(null);
+                }}
+                onAnswer={(eventId, answer) => {
+                  pour.answer(eventId, answer);
                   setPad(null);
                 }}
                 onDeviation={(eventId, what) => {

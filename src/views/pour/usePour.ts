@@ -2,10 +2,11 @@ import { useEffect, useMemo, useState } from "react";
 import { type Derived, derive } from "../../core/plan/derive";
 import { computeMasses } from "../../core/plan/masses";
 import { emptyRecord, nextId } from "../../core/plan/newPlan";
-import type { Deviation, Plan, RecordEvent } from "../../core/plan/schema";
+import type { CheckAnswer, Deviation, Plan, RecordEvent } from "../../core/plan/schema";
 import { hasReadings, posteriorOf } from "../../core/schedule/learn";
 import type { Replan } from "../../core/schedule/live";
 import type { ScheduledStep } from "../../core/schedule/timeline";
+import { cutTo } from "../../core/units/text";
 import { useUnits } from "../parts/units";
 import type { OpenBatch } from "../parts/useBatch";
 
@@ -24,6 +25,8 @@ export interface Pour {
   specify(eventId: string, what: Deviation): void;
   /** Goes on differently: changes what is left of the plan, and notes it. */
   replan(replan: Replan): void;
+  /** Answers what was asked about a check that the clock could not explain. */
+  answer(eventId: string, answer: CheckAnswer): void;
   undo(): void;
   abandon(): void;
 }
@@ -31,7 +34,6 @@ export interface Pour {
 type NewEvent = RecordEvent extends infer E ? (E extends RecordEvent ? Omit<E, "id" | "atS"> : never) : never;
 
 const TICK_MS = 500;
-const REPLANNED = "Replanned: ";
 
 /** The pour as it goes: everything follows from the recorded events and the time of day, so a reload goes on where it was. */
 export function usePour(batch: OpenBatch): Pour {
@@ -97,14 +99,38 @@ export function usePour(batch: OpenBatch): Pour {
       }));
     },
     replan(replan) {
+      const before = plan.operations;
       if (batch.edit(replan.edit) !== null) return;
       batch.seal();
-      add({ kind: "deviation", what: "other", portionId: null, amount: null, note: `${REPLANNED}${replan.words}` });
+      add({ kind: "replanned", words: cutTo(200, replan.words), before });
+    },
+    answer(eventId, answer) {
+      batch.record((record) => ({
+        ...record,
+        events: record.events.flatMap((e): RecordEvent[] => {
+          if (e.id !== eventId || e.kind !== "traceCheck") return [e];
+          const answered = { ...e, answer };
+          if (answer !== "blended-longer") return [answered];
+          const noted: RecordEvent = {
+            kind: "deviation",
+            id: nextId(record.events, "e"),
+            atS: Math.max(0, e.atS - 1),
+            what: "extra-blending",
+            portionId: e.portionId,
+            amount: null,
+            note: "",
+          };
+          return [noted, answered];
+        }),
+      }));
     },
     undo() {
       const last = events.at(-1);
       if (!last) return;
-      if (last.kind === "deviation" && last.note.startsWith(REPLANNED) && batch.canUndo) batch.undo();
+      if (last.kind === "replanned") {
+        if (batch.edit({ kind: "set", path: ["operations"], value: last.before }) !== null) return;
+        batch.seal();
+      }
       batch.record((record) => ({ ...record, events: record.events.slice(0, -1), finishedAt: null }));
     },
     abandon: () => batch.record(() => ({ ...emptyRecord(), verdict: plan.record.verdict })),

@@ -123,7 +123,7 @@ export function PortionRow({ portion, batch, derived, disabled, onMore }: Props)
           />
           {portion.takesRest ? (
             <span className="whitespace-nowrap">
-              <strong>{percent(cup?.sharePct ?? 0)}</strong> <em className="text-muted">rest</em>
+              <strong>{percent(cup?.sharePct ?? 0)}</strong> <em className="text-muted">what is left</em>
             </span>
           ) : (
             <>
@@ -141,7 +141,7 @@ export function PortionRow({ portion, batch, derived, disabled, onMore }: Props)
                 <button
                   type="button"
                   className="text-[12px] text-muted underline"
-                  title={`${portion.name} takes the rest`}
+                  title={`${portion.name} is what is left in the bowl`}
                   onClick={takeRest}
                 >
                   rest

@@ -1,4 +1,5 @@
 import { newPlan } from "../../core/plan/newPlan";
+import { readPlan } from "../../core/plan/read";
 import type { Settings } from "../../core/practice/practiceSchema";
 import { additiveKnowledge, type KeptLesson, paceKnowledge } from "../../core/schedule/knowledge";
 import { api } from "../parts/api";
@@ -41,4 +42,24 @@ export async function createBatch(settings: Settings): Promise<string | null> {
   const known = lessons.ok ? lessons.value : [];
   const knowledge = { formulas: {}, additives: additiveKnowledge(known), pace: paceKnowledge(known) };
   return openNew(JSON.stringify({ ...plan, knowledge }));
+}
+
+const DAY_FIELDS = { unmould: "unmoulded", cut: "cut", ready: "ready" } as const;
+
+/** Notes that what was due of a batch was done on a day; text when it could not be noted. */
+export async function answerDue(id: string, what: keyof typeof DAY_FIELDS, day: string): Promise<string | null> {
+  const { batch, trouble } = await ask(`/api/batches/${id}`, {});
+  if (!batch) return trouble;
+  const read = readPlan(batch.document);
+  if (!read.ok) return NO_ANSWER;
+  const { record } = read.plan;
+  const saved = await ask(`/api/batches/${id}`, {
+    method: "PUT",
+    headers: { "content-type": "application/json", "if-match": `"${batch.version}"` },
+    body: JSON.stringify({
+      ...read.plan,
+      record: { ...record, days: { ...record.days, [DAY_FIELDS[what]]: day } },
+    }),
+  });
+  return saved.trouble;
 }

@@ -9,7 +9,7 @@ const percent = (share: number) => `${Math.round(100 * share)} %`;
 /** What is measured of the bar faces besides their colours. */
 const MEASURES: readonly { label: string; say(numbers: DesignNumbers): string }[] = [
   { label: "Width of a line", say: (n) => `${n.lineMm.toFixed(1)} mm` },
-  { label: "Blended to the eye", say: (n) => `${percent(n.muddiness)} of the face` },
+  { label: "Too fine to tell apart", say: (n) => `${percent(n.muddiness)} of the face` },
   { label: "Likeness of neighbouring bars", say: (n) => percent(n.likeness) },
   { label: "Differs from top to floor", say: (n) => percent(n.drift) },
 ];

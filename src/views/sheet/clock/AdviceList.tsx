@@ -22,7 +22,7 @@ export function AdviceList({ plan, timeline, advice, progress, turnBacks, disabl
       <section aria-label="What would help" className="scroll-quiet overflow-y-auto">
         {progress !== null && (
           <p role="status" className="text-muted">
-            Trying changes on the same chances… {Math.round(100 * progress)} %
+            Trying changes on the same imagined pours… {Math.round(100 * progress)} %
           </p>
         )}
         {advice?.length === 0 && progress === null && (

@@ -23,7 +23,7 @@ export function ClockTable({ plan, timeline, chances, selected, onSelect }: Prop
       <table className="w-full max-w-[980px] text-[13px]">
         <thead className="sticky top-0 bg-sheet text-left text-[12.5px] text-muted">
           <tr>
-            {["step", "begins", "likely", "takes", "trace", "window", "slack", "chance", "grade"].map((h) => (
+            {["step", "begins", "likely", "takes", "trace", "window", "to spare", "chance", "fit"].map((h) => (
               <th key={h} className="font-normal">
                 {h}
               </th>

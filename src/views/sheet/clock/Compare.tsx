@@ -1,5 +1,6 @@
 import { useMemo } from "react";
 import { type Derived, derive } from "../../../core/plan/derive";
+import { takeBack } from "../../../core/plan/edits/takeBack";
 import type { Plan } from "../../../core/plan/schema";
 import { costOf } from "../../../core/schedule/advice";
 import type { Chances } from "../../../core/schedule/chance";
@@ -20,7 +21,7 @@ interface Props {
   widthPx: number;
 }
 
-/** Two variants of the plan side by side on the same random numbers: A is put aside, B is what the sheet shows now. */
+/** Two variants of the plan side by side on the same imagined pours: A is put aside, B is what the sheet shows now. */
 export function Compare({ plan, derived, chances, variant, onVariant, batch, disabled, widthPx }: Props) {
   if (!variant) {
     return (
@@ -29,7 +30,7 @@ export function Compare({ plan, derived, chances, variant, onVariant, batch, dis
           Put this plan aside as A
         </button>
         <span className="text-muted">
-          Then change the sheet: the changed plan stands beside it as B, on the same random numbers.
+          Then change the sheet: the changed plan stands beside it as B, both tried on the same 2,000 imagined pours.
         </span>
       </p>
     );
@@ -44,7 +45,7 @@ export function Compare({ plan, derived, chances, variant, onVariant, batch, dis
               type="button"
               className="button !min-h-6 !px-2"
               onClick={() => {
-                batch.edit(takeBack(variant));
+                batch.edit(takeBack(plan, variant));
                 batch.seal();
                 onVariant(null);
               }}
@@ -64,18 +65,6 @@ export function Compare({ plan, derived, chances, variant, onVariant, batch, dis
     </div>
   );
 }
-
-/** Everything that can be planned goes back to the variant; what was recorded stays. */
-const takeBack = (variant: Plan) => ({
-  kind: "all" as const,
-  edits: (
-    ["design", "schedule", "practice", "moulds", "batters", "portions", "equipment", "operations", "oilRows"] as const
-  ).map((key) => ({
-    kind: "set" as const,
-    path: [key],
-    value: variant[key],
-  })),
-});
 
 function Side({
   title,

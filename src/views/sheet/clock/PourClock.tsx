@@ -218,6 +218,7 @@ function Figures({ plan, derived, clock }: { plan: Plan; derived: Derived; clock
   const critical = timeline.critical;
   const criticalStep = timeline.steps.find((s) => s.id === critical?.stepId);
   const { chances, isFull } = clock;
+  const { grams } = useUnits();
   const cost = costOf(plan, timeline.endS);
   const risky = chances?.riskiestId ? timeline.steps.find((s) => s.id === chances.riskiestId) : undefined;
   return (
@@ -228,16 +229,16 @@ function Figures({ plan, derived, clock }: { plan: Plan; derived: Derived; clock
           words={`until ${name(timeline.workingTimePortionId)} is too thick`}
         />
       ) : (
-        <Figure value={`over ${span(timeline.horizonS)}`} words="before any is too thick" />
+        <Figure value={`more than ${span(timeline.horizonS)}`} words="before any is too thick" />
       )}
       <span
         data-testid="chance"
-        title={`Every step that must meets its window; ${isFull ? "2,000" : "first 200"} draws. Steps at the riskiest: ${risky ? stepName(plan, risky) : "none"}.`}
+        title={`Every step that must meets its window; ${isFull ? "2,000" : "the first 200"} imagined pours. Riskiest: ${risky ? stepName(plan, risky) : "none"}.`}
       >
         {chances ? (
           <Figure
             value={`${Math.round(100 * chances.chance)} %`}
-            words={`chance${isFull ? "" : "…"}, grade ${Math.round(100 * chances.quality)} %`}
+            words={`chance${isFull ? "" : "…"}, steps fit to ${Math.round(100 * chances.quality)} %`}
             tone={chances.chance < 0.7 ? "text-cut" : "text-leaf"}
           />
         ) : (
@@ -251,15 +252,19 @@ function Figures({ plan, derived, clock }: { plan: Plan; derived: Derived; clock
               <strong>First to miss its window:</strong> {pourName(plan, criticalStep.operationId)}, {critical.missed}
             </span>
           ) : (
-            <Figure value={span(critical.slackS ?? 0)} words={`slack at ${pourName(plan, criticalStep.operationId)}`} />
+            <Figure
+              value={span(critical.slackS ?? 0)}
+              words={`to spare at ${pourName(plan, criticalStep.operationId)}`}
+            />
           )}
         </span>
       )}
       <span
         className="whitespace-nowrap text-[12.5px] text-muted"
-        title="Estimates: at the bench from first contact, at the sink, and batter left on tools"
+        title="Estimates: at the bench from first contact of lye and oil, washing-up, and batter that stays on tools"
       >
-        {Math.round(cost.benchMin)} min bench · {Math.round(cost.washUpMin)} min sink · {Math.round(cost.lostG)} g lost
+        {Math.round(cost.benchMin)} min pour · {Math.round(cost.washUpMin)} min washing-up ·{" "}
+        {grams(Math.round(cost.lostG))} on tools
       </span>
     </>
   );
