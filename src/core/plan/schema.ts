@@ -143,7 +143,7 @@ export const planSchema = z.strictObject({
     order: z.array(z.string().max(90)).max(400),
     locked: z.array(z.string().max(90)).max(400),
     /** What is done with a cup that would be too thin at its pour: waited for, blended up at its pour, or before the first scent that runs. Not named: as the clock finds best. */
-    thin: z.record(id, z.enum(THIN_WAYS)).default({}),
+    thin: z.record(id, z.enum(THIN_WAYS)),
   }),
   roomTemperatureC: within(0, 45, "C"),
   /** Share of each finished cup that stays on tools, percent. */

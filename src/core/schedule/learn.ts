@@ -43,16 +43,17 @@ function checksOf(plan: Plan, program: Program): Check[] {
 
 /** A step ticked off in less than this part of its time was run through, not worked; s and share. */
 const HURRIED_UNDER = 0.35;
+/** So much of a pour run through makes it one that is asked about. */
+const HURRIED_PART = 1 / 3;
 const LEAST_WORKED_S = 2;
 /** Steps that nobody works through at a pace of one's own, or whose time is the batter's. */
 const PACELESS: ReadonlySet<Step["kind"]> = new Set(["blend", "bring", "lye", "finish", "pipe"]);
 
-/** True where most steps of a pour were ticked off far faster than anybody works: it must be asked before it teaches a pace. */
+/** True where many steps of a pour were ticked off far faster than anybody works: it must be asked before it teaches a pace. */
 export function isHurried(program: Program): boolean {
   const took = workedShares(program);
   if (took.length < 3) return false;
-  const sorted = [...took].sort((a, b) => a - b);
-  return sorted[Math.floor(sorted.length / 2)] < HURRIED_UNDER;
+  return took.filter((t) => t < HURRIED_UNDER).length >= HURRIED_PART * took.length;
 }
 
 /** Time that steps took over what a person of this pace takes, where anything was worked. */

@@ -84,7 +84,7 @@ export function Lessons({ id, batch }: { id: string; batch: OpenBatch }) {
           </button>
           {isAsked && (
             <div role="alertdialog" aria-label="Does this teach your pace?" className="notice-amber mt-2">
-              <p>Most steps were ticked off far faster than anybody works. Is that your pace, or was it run through?</p>
+              <p>Many steps were ticked off far faster than anybody works. Is that your pace, or was it run through?</p>
               <p className="mt-1 flex gap-2">
                 <button type="button" className="button" onClick={() => void decide(false)}>
                   Run through: teach no pace

@@ -13,7 +13,7 @@ export function familyEdit(plan: Plan, family: FamilyId, knobs: Plan["design"]["
   const edits: Edit[] = [
     { kind: "set", path: ["design"], value: { ...plan.design, family, knobs: set } },
     { kind: "set", path: ["operations"], value: layOut(plan, family, set) },
-    { kind: "set", path: ["schedule"], value: { order: [], locked: [] } },
+    { kind: "set", path: ["schedule"], value: { order: [], locked: [], thin: {} } },
   ];
   if (plan.moulds.length > 1) {
     const laid = applyEdit(plan, { kind: "all", edits });

@@ -64,7 +64,7 @@ export function SidePanels({
       edits: [
         { kind: "set", path: ["design"], value: { ...plan.design, knobs: v.knobs, seed: v.seed } },
         { kind: "set", path: ["operations"], value: layOut(plan, plan.design.family, v.knobs) },
-        { kind: "set", path: ["schedule"], value: { order: [], locked: [] } },
+        { kind: "set", path: ["schedule"], value: { order: [], locked: [], thin: {} } },
       ],
     });
     batch.seal();

@@ -187,6 +187,7 @@ function LockStep({
   const toggle = () => {
     const kept = order.length ? order : derived.timeline!.steps.map((s) => s.id);
     batch.set(["schedule"], {
+      ...batch.plan.schedule,
       order: kept,
       locked: isLocked ? locked.filter((x) => x !== step.id) : [...locked, step.id],
     });
