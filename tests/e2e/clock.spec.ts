@@ -77,8 +77,6 @@ test("a batter that runs while it is poured is answered, and teaches the clock a
   }
   await page.getByRole("link", { name: "To the book" }).click();
   await page.getByRole("button", { name: "Close the batch and learn from it" }).click();
-  await expect(page.getByRole("alertdialog", { name: "Does this teach your pace?" })).toBeVisible();
-  await page.getByRole("button", { name: "That is how fast I work" }).click();
   const lessons = page.getByRole("region", { name: "What the clock learned" });
   await expect(lessons.getByRole("listitem").first()).toBeVisible();
   await lessons.getByLabel("leave this batch out").click();

@@ -158,8 +158,9 @@ export class Player {
   }
 
   private advanceOver(v: number, untilS: number, blendShare: number): void {
+    const fromS = this.vessels.atS[v];
     for (const deed of this.program.deeds) {
-      if (deed.vessel !== v || deed.atS <= this.vessels.atS[v] || deed.atS > untilS) continue;
+      if (deed.vessel !== v || deed.atS <= fromS || deed.atS > untilS) continue;
       this.vessels.advance(v, deed.atS, blendShare);
       this.apply(deed);
     }
@@ -174,6 +175,7 @@ export class Player {
     else if (deed.kind === "dose") vessels.addScent(v, 0, vessels.scentTo[v] ** (deed.amount - 1), 0);
     else if (deed.kind === "offset") vessels.trace[v] = clampTrace(vessels.trace[v] + this.theta[deed.unknown]);
     else vessels.trace[v] = clampTrace(deed.amount + this.theta[deed.unknown]);
+    if (vessels.listen) vessels.listen(v, vessels.atS[v]);
   }
 
   /** Trace that the upper edge is held against: the batter's mean by mass, or a colour less what its softer neighbours carry. */
