@@ -19,6 +19,8 @@ import { compileWarp } from "../../src/core/swirl/operations/warp";
 import { type CompiledOperation, createPoints, restart } from "../../src/core/swirl/points";
 import { frameOf } from "../../src/core/swirl/view";
 import { colourShares } from "../../src/core/swirl/volume";
+import { METRIC, US } from "../../src/core/units/quantities";
+import { sayer } from "../../src/core/units/sayer";
 import { planOfFamily } from "../../tools/familyPlans";
 
 function designFor(family: FamilyId, trace?: number): Design {
@@ -239,7 +241,7 @@ describe("numbers of a picture", () => {
       (colour) => ({ kind: "layer", id: `l${colour}`, colour, volumeMm3: 9, trace: 2 }) as const,
     );
     const of = (images: ReturnType<typeof image>[]) =>
-      designWarnings(designNumbers(images, 2, 1), ["Moon", "Ink"], pours);
+      designWarnings(designNumbers(images, 2, 1), ["Moon", "Ink"], pours, sayer());
     expect(of([bare, half, bare])).toContain("Bars 1 and 3 hold no Ink.");
     expect(of([half, half])).toEqual([expect.stringContaining("No Ink in the lowest 20 mm")]);
     expect(of([bare])).toEqual([expect.stringContaining("No bar face shows Ink")]);
@@ -257,7 +259,7 @@ describe("numbers of a picture", () => {
       loops: 7,
       points: [],
     };
-    expect(designWarnings(designNumbers([fine], 2, 0.5), ["Moon", "Ink"], [wire]).join()).toMatch(
+    expect(designWarnings(designNumbers([fine], 2, 0.5), ["Moon", "Ink"], [wire], sayer()).join()).toMatch(
       /thinner than the wire/,
     );
   });
@@ -282,19 +284,38 @@ describe("papers", () => {
   const plan = planOfFamily("crossings");
   const mould = plan.moulds[0];
   it("edge guides mark every crossing once on each edge, long marks on alternate edges, and carry a line of 100 mm", () => {
-    const guides = edgeGuides(mould, 12);
+    const guides = edgeGuides(mould, 12, sayer());
     const long = guides.lines.filter((l) => l.thicknessMm === 0.6);
     const places = long.map((l) => l.from[0]).sort((a, b) => a - b);
     expect(long).toHaveLength(Math.floor((mould.lengthMm - 6) / 12) + 1);
     for (let i = 1; i < places.length; i++) expect(places[i] - places[i - 1]).toBeCloseTo(12, 9);
     expect(guides.lines.some((l) => Math.abs(l.to[0] - l.from[0] - 100) < 1e-9 && l.to[1] === l.from[1])).toBe(true);
   });
-  it("plates stand where the shares of the lanes put them", () => {
-    const d = dividerTemplate(mould, [
-      { name: "Moon", share: 0.5 },
-      { name: "Ink", share: 0.5 },
-    ]);
-    expect(d.texts.some((t) => t.text === `${(mould.widthMm / 2).toFixed(0)} mm`)).toBe(true);
+  it("plates, ends and places of a set come from its own compartments, in the reader's units", () => {
+    const closed = { ...mould, dividers: { count: 4, thicknessMm: 3, isClosedSet: true, widthsMm: null } };
+    const texts = (units = METRIC) =>
+      dividerTemplate(closed, plan.operations, ["Moon", "Ink", "Moon"], sayer(units)).texts.map((t) => t.text);
+    expect(texts()[0]).toContain(
+      `cut 4 of ${mould.lengthMm - 6} mm x 70 mm and 2 ends of ${mould.widthMm} mm x 70 mm, 3 mm thick`,
+    );
+    expect(texts()).toContain("0 mm");
+    expect(texts(US)[0]).toContain("0.12 in thick");
+    const bare = dividerTemplate(mould, plan.operations, [], sayer()).texts[0].text;
+    expect(bare).toMatch(/enter their thickness with the mould/);
+  });
+  it("the pour map shows lanes, layers and the wire's way", () => {
+    const map = (family: "crossings" | "hanger" | "drop") => {
+      const p = planOfFamily(family);
+      return pourMap(p, p.moulds[0], p.operations, (id) => id);
+    };
+    const lanes = map("crossings");
+    const long = lanes.lines.filter((l) => l.thicknessMm === 0.5 && l.from[1] === l.to[1]);
+    expect(long.length).toBeGreaterThanOrEqual(2 + 4);
+    expect(lanes.texts.some((t) => /^\d+, \d+, \d+$/.test(t.text))).toBe(true);
+    const hanger = map("hanger");
+    expect(hanger.texts.some((t) => t.text === "from its end")).toBe(true);
+    expect(hanger.lines.filter((l) => l.thicknessMm === 0.6).length).toBeGreaterThan(5);
+    expect(map("drop").texts.some((t) => t.text === "from its end")).toBe(false);
   });
   it("are true to scale and keep odd names harmless", () => {
     const svg = drawingSvg(pourMap({ ...plan, title: 'A <b> & "c"' }, mould, plan.operations, () => "<script>"));

@@ -159,11 +159,11 @@ describe("amounts and names", () => {
     }
   });
 
-  it("grams or ounces, centimetres or inches, as the reader likes", () => {
+  it("grams or ounces, millimetres or inches, as the reader likes", () => {
     const plan = newPlan("Units", 1);
     const pour = plan.operations.find((o) => o.kind === "stripe")!;
     expect(instructions(plan).get(pour.id)!.title).toMatch(/ g$/);
-    expect(instructions(plan).get(pour.id)!.detail).toMatch(/\d cm from the near wall/);
+    expect(instructions(plan).get(pour.id)!.detail).toMatch(/\d mm from the near wall/);
     expect(instructions(plan, US).get(pour.id)!.title).toMatch(/ oz$/);
     expect(instructions(plan, US).get(pour.id)!.detail).toMatch(/ in from the near wall/);
   });

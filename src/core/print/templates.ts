@@ -1,5 +1,8 @@
+import { compartmentsOf, type Lanes, lanesIn } from "../mould/compartments";
 import type { Operation } from "../plan/operations";
 import type { Mould, Plan } from "../plan/schema";
+import { combPath, strokePath, topPath, wirePath } from "../swirl/paths";
+import type { Sayer } from "../units/sayer";
 import type { Drawing } from "./drawing";
 
 const MARGIN_MM = 12;
@@ -36,11 +39,15 @@ function checkLine(x: number, y: number): Pick<Drawing, "lines" | "texts"> {
  * Two strips for the long edges of a mould with marks at every crossing, on alternate edges: the tool goes from mark to mark.
  * @param pitchMm distance of crossings, above 0
  */
-export function edgeGuides(mould: Pick<Mould, "name" | "lengthMm">, pitchMm: number): Drawing {
+export function edgeGuides(mould: Pick<Mould, "name" | "lengthMm">, pitchMm: number, sayer: Sayer): Drawing {
   const L = mould.lengthMm;
   const lines: Drawing["lines"] = [];
   const texts: Drawing["texts"] = [
-    { at: [MARGIN_MM, MARGIN_MM], text: `Edge guides, ${mould.name}, crossings every ${pitchMm} mm`, sizeMm: 4.5 },
+    {
+      at: [MARGIN_MM, MARGIN_MM],
+      text: `Edge guides, ${mould.name}, crossings every ${sayer.mm(pitchMm)}`,
+      sizeMm: 4.5,
+    },
   ];
   ["far edge", "near edge"].forEach((name, side) => {
     const y = MARGIN_MM + 8 + side * (STRIP_MM + 10);
@@ -75,37 +82,66 @@ export function edgeGuides(mould: Pick<Mould, "name" | "lengthMm">, pitchMm: num
   };
 }
 
-/** Divider plates to cut out, one drawn with its height and length and how many are needed; and where they stand across the mould. */
+/**
+ * Divider plates to cut out, one drawn with its height and length, how many are needed and the ends of a closed set; and where they stand across the
+ * mould, from the same compartments as everything else.
+ * @param names what goes into each lane, from the near wall
+ */
 export function dividerTemplate(
-  mould: Pick<Mould, "name" | "lengthMm" | "widthMm" | "heightMm">,
-  lanes: readonly { name: string; share: number }[],
+  mould: Pick<Mould, "name" | "lengthMm" | "widthMm" | "heightMm"> & { id: string; dividers: Mould["dividers"] },
+  operations: readonly Operation[],
+  names: readonly string[],
+  sayer: Sayer,
 ): Drawing {
-  const { lengthMm: L, widthMm: W, heightMm: H } = mould;
-  const lines: Drawing["lines"] = [...rectangle(MARGIN_MM, MARGIN_MM + 8, L, H)];
+  const { widthMm: W } = mould;
+  const set = compartmentsOf(mould);
+  const lanes = lanesIn(mould, operations);
+  const widthsMm = lanes?.widthsMm ?? [];
+  const plate = set?.plates ?? {
+    count: Math.max(0, widthsMm.length - 1),
+    lengthMm: mould.lengthMm,
+    heightMm: mould.heightMm,
+    thicknessMm: 0,
+  };
+  const size = (p: { lengthMm: number; heightMm: number }) => `${sayer.mm(p.lengthMm)} x ${sayer.mm(p.heightMm)}`;
+  const ends = set?.ends ? ` and ${set.ends.count} ends of ${size(set.ends)}` : "";
+  const thick =
+    plate.thicknessMm > 0 ? `, ${sayer.mm(plate.thicknessMm)} thick` : "; enter their thickness with the mould";
+  const lines: Drawing["lines"] = [...rectangle(MARGIN_MM, MARGIN_MM + 8, plate.lengthMm, plate.heightMm)];
   const texts: Drawing["texts"] = [
     {
       at: [MARGIN_MM, MARGIN_MM],
-      text: `Divider plates, ${mould.name}: cut ${Math.max(0, lanes.length - 1)} of ${L} x ${H} mm`,
+      text: `Divider plates, ${mould.name}: cut ${plate.count} of ${size(plate)}${ends}${thick}`,
       sizeMm: 4.5,
     },
   ];
-  const top = MARGIN_MM + 8 + H + 12;
+  const top = MARGIN_MM + 8 + plate.heightMm + 12;
   texts.push({ at: [MARGIN_MM, top - 3], text: "Spacing across the mould, near wall at the left", sizeMm: 3.5 });
   lines.push(...rectangle(MARGIN_MM, top, W, STRIP_MM));
-  let x = 0;
-  for (const lane of lanes) {
-    const wide = W * lane.share;
-    texts.push({ at: [MARGIN_MM + x + wide / 2, top + STRIP_MM / 2], text: lane.name, sizeMm: 3, anchor: "middle" });
+  const t = plate.thicknessMm;
+  const isClosed = set?.ends !== null && set !== null;
+  let x = isClosed ? t : 0;
+  const standAt = (at: number) => {
+    for (const edge of t > 0 ? [at, at + t] : [at])
+      lines.push({ from: [MARGIN_MM + edge, top], to: [MARGIN_MM + edge, top + STRIP_MM], thicknessMm: 0.4 });
+    texts.push({ at: [MARGIN_MM + at, top + STRIP_MM + 4], text: sayer.mm(at), sizeMm: 3, anchor: "middle" });
+  };
+  if (isClosed) standAt(0);
+  widthsMm.forEach((wide, i) => {
+    texts.push({
+      at: [MARGIN_MM + x + wide / 2, top + STRIP_MM / 2],
+      text: names[i] ?? `lane ${i + 1}`,
+      sizeMm: 3,
+      anchor: "middle",
+    });
     x += wide;
-    if (x < W - 0.01) {
-      lines.push({ from: [MARGIN_MM + x, top], to: [MARGIN_MM + x, top + STRIP_MM], thicknessMm: 0.5 });
-      texts.push({ at: [MARGIN_MM + x, top + STRIP_MM + 4], text: `${x.toFixed(0)} mm`, sizeMm: 3, anchor: "middle" });
-    }
-  }
+    if (i < widthsMm.length - 1 || isClosed) standAt(x);
+    x += t;
+  });
   const check = checkLine(MARGIN_MM, top + STRIP_MM + 12);
   return {
     title: `Divider plates for ${mould.name}`,
-    widthMm: Math.max(L, W, CHECK_MM) + 2 * MARGIN_MM,
+    widthMm: Math.max(plate.lengthMm, W, CHECK_MM) + 2 * MARGIN_MM,
     heightMm: top + STRIP_MM + 12 + 8 + MARGIN_MM,
     lines: [...lines, ...check.lines],
     texts: [...texts, ...check.texts],
@@ -132,7 +168,20 @@ export function pourMap(
       sizeMm: 4.5,
     },
   ];
-  const listTop = top + W + 16;
+  const listTop = top + Math.max(W, mould.heightMm) + 16;
+  const lanes = lanesIn(mould, operations);
+  if (lanes) lines.push(...plates(lanes, top, L, W));
+  const inLane = new Map<number, number[]>();
+  operations.forEach((o, i) => {
+    if (o.kind === "compartment") inLane.set(o.index, [...(inLane.get(o.index) ?? []), i + 1]);
+  });
+  for (const [lane, numbers] of inLane) {
+    const middle = laneMiddle(lanes, lane, W);
+    texts.push({ at: [MARGIN_MM + 6, top + W - middle + 1], text: numbers.join(", "), sizeMm: 3.6 });
+  }
+  const end = endView(operations, mould, MARGIN_MM + L + 12, top);
+  lines.push(...end.lines);
+  texts.push(...end.texts);
   const used = new Map<string, number>();
   operations.forEach((o, i) => {
     const y = "acrossMm" in o ? top + W - o.acrossMm : top + W / 2;
@@ -145,21 +194,80 @@ export function pourMap(
         lines.push({ from: [MARGIN_MM, y], to: [MARGIN_MM + L, y], thicknessMm: LINE_MM, isDashed: true });
       texts.push({ at: [MARGIN_MM + x, y - 0.8], text: `${i + 1}`, sizeMm: 3.6, anchor: "middle" });
     }
-    if (o.kind === "stroke" && o.path === "free")
-      for (let k = 1; k < o.points.length; k++)
-        lines.push({
-          from: [MARGIN_MM + o.points[k - 1].xMm, top + W - o.points[k - 1].yMm],
-          to: [MARGIN_MM + o.points[k].xMm, top + W - o.points[k].yMm],
-          thicknessMm: 0.6,
-        });
+    lines.push(...drawnWay(o, L, W).map(([from, to]) => ({ ...onMap(from, to, top, W), thicknessMm: 0.4 })));
     texts.push({ at: [MARGIN_MM, listTop + i * 5], text: `${i + 1}  ${wordsOf(o.id)}`, sizeMm: 3.4 });
   });
   const check = checkLine(MARGIN_MM, listTop + operations.length * 5 + 4);
   return {
     title: `Pour map of ${plan.title}`,
-    widthMm: Math.max(L, 150) + 2 * MARGIN_MM,
+    widthMm: Math.max(L, 150) + 2 * MARGIN_MM + (end.lines.length > 0 ? W + 12 : 0),
     heightMm: listTop + operations.length * 5 + 14 + MARGIN_MM,
     lines: [...lines, ...check.lines],
     texts: [...texts, ...check.texts],
   };
+}
+
+/** The way that a tool takes, seen from above: pairs of points, mm from the left end and the near wall. */
+function drawnWay(o: Operation, L: number, W: number): [[number, number], [number, number]][] {
+  const path =
+    o.kind === "stroke"
+      ? strokePath(o, L, W)
+      : o.kind === "comb"
+        ? combPath(o, L, W)
+        : o.kind === "topStroke"
+          ? topPath(o, L, W)
+          : [];
+  return path.flatMap(({ points }) =>
+    points.slice(1).map((p, k): [[number, number], [number, number]] => [points[k], p]),
+  );
+}
+
+const onMap = (from: [number, number], to: [number, number], top: number, W: number) => ({
+  from: [MARGIN_MM + from[0], top + W - from[1]] as [number, number],
+  to: [MARGIN_MM + to[0], top + W - to[1]] as [number, number],
+});
+
+function laneMiddle(lanes: Lanes | null, lane: number, W: number): number {
+  if (!lanes) return W / 2;
+  const gap = (W - lanes.widthsMm.reduce((a, b) => a + b, 0)) / Math.max(1, lanes.widthsMm.length - 1);
+  const before = lanes.widthsMm.slice(0, lane).reduce((a, b) => a + b + gap, 0);
+  return before + (lanes.widthsMm[lane] ?? 0) / 2;
+}
+
+/** Plates between the lanes, from above. */
+function plates(lanes: Lanes, top: number, L: number, W: number): Drawing["lines"] {
+  return lanes.widthsMm.slice(1).map((wide, k) => {
+    const y = top + W - (laneMiddle(lanes, k + 1, W) - wide / 2);
+    return { from: [MARGIN_MM, y], to: [MARGIN_MM + L, y], thicknessMm: 0.5 };
+  });
+}
+
+/** The mould from its end: layers one over the other with their numbers, and the wire's way through them; empty without either. */
+function endView(
+  operations: readonly Operation[],
+  mould: Mould,
+  left: number,
+  top: number,
+): Pick<Drawing, "lines" | "texts"> {
+  const { widthMm: W, heightMm: H } = mould;
+  const layers = operations.flatMap((o, i) => (o.kind === "layer" ? [i + 1] : []));
+  const wires = operations.flatMap((o) => (o.kind === "wire" ? [o] : []));
+  if (wires.length === 0 && layers.length < 2) return { lines: [], texts: [] };
+  const level = (H * mould.fillPct) / 100;
+  const lines: Drawing["lines"] = rectangle(left, top, W, H, 0.5);
+  const texts: Drawing["texts"] = [{ at: [left, top - 2], text: "from its end", sizeMm: 3.4 }];
+  layers.forEach((number, k) => {
+    const z = (level * (k + 1)) / layers.length;
+    lines.push({ from: [left, top + H - z], to: [left + W, top + H - z], thicknessMm: LINE_MM, isDashed: true });
+    texts.push({ at: [left + W + 3, top + H - z + level / layers.length / 2], text: `${number}`, sizeMm: 3.4 });
+  });
+  for (const wire of wires)
+    for (const { points } of wirePath(wire, W, level))
+      for (let k = 1; k < points.length; k++)
+        lines.push({
+          from: [left + points[k - 1][0], top + H - points[k - 1][1]],
+          to: [left + points[k][0], top + H - points[k][1]],
+          thicknessMm: 0.6,
+        });
+  return { lines, texts };
 }

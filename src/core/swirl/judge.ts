@@ -1,4 +1,5 @@
 import { TOOL_MM } from "../families/registry";
+import type { Sayer } from "../units/sayer";
 import type { DesignPour } from "./design";
 import { type DesignNumbers, FLOOR_MM } from "./metrics";
 
@@ -18,6 +19,7 @@ export function designWarnings(
   numbers: DesignNumbers,
   names: readonly string[],
   pours: readonly DesignPour[],
+  sayer: Sayer,
 ): string[] {
   const warnings: string[] = [];
   const poured = new Set(pours.filter((p) => p.volumeMm3 > 0).map((p) => p.colour));
@@ -30,17 +32,17 @@ export function designWarnings(
         `${without.length > 1 ? "Bars" : "Bar"} ${list(without)} ${without.length > 1 ? "hold" : "holds"} no ${names[c]}.`,
       );
     else if (numbers.bars.every((b) => b.floor[c] < MISSING) && numbers.shares[c] > FAINT_SHARE)
-      warnings.push(`No ${names[c]} in the lowest ${FLOOR_MM} mm: thinner or higher pours reach down.`);
+      warnings.push(`No ${names[c]} in the lowest ${sayer.mm(FLOOR_MM)}: thinner or higher pours reach down.`);
   }
   const wire = pours.find((p) => p.kind === "wire");
   if (wire?.kind === "wire" && numbers.lineMm < wire.thicknessMm)
     warnings.push(
-      `Lines are ${numbers.lineMm.toFixed(1)} mm wide on average, thinner than the wire (${wire.thicknessMm} mm): they will grey.`,
+      `Lines are ${sayer.mm(numbers.lineMm)} wide on average, thinner than the wire (${sayer.mm(wire.thicknessMm)}): they will grey.`,
     );
   const stroke = pours.find((p) => p.kind === "stroke");
   if (stroke?.kind === "stroke" && numbers.lineMm < TOOL_MM[stroke.tool].widthMm)
     warnings.push(
-      `Lines are ${numbers.lineMm.toFixed(1)} mm wide on average, thinner than the ${TOOL_MM[stroke.tool].label} (${TOOL_MM[stroke.tool].widthMm} mm): another stroke will grey them.`,
+      `Lines are ${sayer.mm(numbers.lineMm)} wide on average, thinner than the ${TOOL_MM[stroke.tool].label} (${sayer.mm(TOOL_MM[stroke.tool].widthMm)}): another stroke will grey them.`,
     );
   if (numbers.muddiness > MUDDY)
     warnings.push(

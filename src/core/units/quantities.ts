@@ -207,6 +207,14 @@ function sayMass(g: number, units: UnitPreferences): string {
   return `${oz < 0 ? "-" : ""}${lb} lb ${Number(((tenths - lb * 160) / 10).toFixed(1))} oz`;
 }
 
+/** A mass as it is shown, back as a number: what a sum of printed lines must add up. */
+export function shownMassG(g: number, units: UnitPreferences): number {
+  if (units.mass === "g")
+    return Math.abs(g) < 2 ? Number(g.toFixed(2)) : Math.abs(g) < 19.95 ? Number(g.toFixed(1)) : Math.round(g);
+  const oz = g / OZ_G;
+  return Number(oz.toFixed(Math.abs(oz) < 2 ? 2 : 1)) * OZ_G;
+}
+
 function sayVolume(ml: number, units: UnitPreferences): string {
   if (units.volume === "ml") return `${short(ml)} mL`;
   const { tsp, tbsp, cup } = SPOONS_ML[units.spoons];

@@ -7,7 +7,7 @@ export interface Sayer {
   mm(lengthMm: number): string;
   ml(volumeMl: number): string;
   c(temperatureC: number): string;
-  /** A place as people say it: "3 cm", "1.2 in". */
+  /** A place as people measure it, in the same unit as all lengths: "30 mm", "1.2 in". */
   place(lengthMm: number): string;
 }
 
@@ -17,5 +17,5 @@ export const sayer = (units: UnitPreferences = METRIC): Sayer => ({
   mm: (v) => sayQuantity(v, "length", units),
   ml: (v) => sayQuantity(v, "volume", units),
   c: (v) => sayQuantity(v, "temperature", units),
-  place: (v) => (units.length === "mm" ? `${Math.round(v) / 10} cm` : `${Number((v / INCH_MM).toFixed(1))} in`),
+  place: (v) => (units.length === "mm" ? `${Math.round(v)} mm` : `${Number((v / INCH_MM).toFixed(1))} in`),
 });

@@ -1,79 +1,171 @@
+import { lanesIn } from "../../core/mould/compartments";
 import type { Derived } from "../../core/plan/derive";
 import { type Operation, portionOf } from "../../core/plan/operations";
-import type { Plan } from "../../core/plan/schema";
+import type { Mould, Plan } from "../../core/plan/schema";
+import { combPath, type Path, strokePath, topPath, wirePath } from "../../core/swirl/paths";
+import { useUnits } from "../parts/units";
 
 const WIDTH = 300;
 const HEIGHT = 190;
 const FLOOR = 176;
 const WALL = 120;
-const HEIGHT_WORDS = { low: "low: 3 cm", mid: "half height: 10 cm", high: "high: 20 cm" } as const;
+const INNER = 260;
+const LEFT = 20;
+/** Height of the lip over the batter as practitioners hold it, mm (Tundish estimates). */
+const HEIGHTS_MM = { low: 30, mid: 100, high: 200 } as const;
+const HEIGHT_NAMES = { low: "low", mid: "half height", high: "high" } as const;
 const LIP_Y = { low: 52, mid: 32, high: 10 } as const;
 
-/** The mould seen from its end, filled as far as it is, with the place and height of the pour. */
-export function PourDrawing({
-  plan,
-  derived,
-  operation,
-  doneIds,
-}: {
+interface Props {
   plan: Plan;
   derived: Derived;
   operation: Operation;
   doneIds: ReadonlySet<string>;
-}) {
-  const mould = plan.moulds.find((m) => m.id === operation.mouldId)!;
-  const portionIndex = plan.portions.findIndex((p) => p.id === portionOf(operation));
-  const doneG = plan.operations.reduce(
-    (sum, o) => sum + (doneIds.has(o.id) && o.mouldId === mould.id ? derived.masses!.operationG.get(o.id)! : 0),
-    0,
-  );
-  const full = derived.masses!.moulds.find((m) => m.id === mould.id)!;
-  const rim = FLOOR - WALL;
-  const level = (WALL * (full.levelMm / mould.heightMm) * doneG) / Math.max(1, full.pouredG);
-  const acrossMm =
-    operation.kind === "layer" ? mould.widthMm / 2 : "acrossMm" in operation ? operation.acrossMm : mould.widthMm / 2;
-  const x = 20 + 260 * Math.min(1, acrossMm / mould.widthMm);
-  const height = operation.kind === "stripe" ? operation.height : "low";
-  const lip = LIP_Y[height];
-  const hex = derived.palette[portionIndex];
-  const isRight = x > 160;
+}
+
+/** Where the step at hand goes: a pour seen from the end of the mould, a tool's way seen from above, a wire's way through the end. */
+export function PourDrawing(props: Props) {
+  const { plan, operation: o } = props;
+  const mould = plan.moulds.find((m) => m.id === o.mouldId)!;
+  if (o.kind === "stroke") return <FromAbove mould={mould} path={strokePath(o, mould.lengthMm, mould.widthMm)} />;
+  if (o.kind === "comb") return <FromAbove mould={mould} path={combPath(o, mould.lengthMm, mould.widthMm)} />;
+  if (o.kind === "topStroke") return <FromAbove mould={mould} path={topPath(o, mould.lengthMm, mould.widthMm)} />;
+  return <FromEnd {...props} mould={mould} />;
+}
+
+function FromAbove({ mould, path }: { mould: Mould; path: Path }) {
+  const scale = Math.min((WIDTH - 10) / mould.lengthMm, (HEIGHT - 30) / mould.widthMm);
+  const [w, h] = [mould.lengthMm * scale, mould.widthMm * scale];
   return (
     <svg
       width={WIDTH * 1.15}
       height={HEIGHT * 1.15}
       viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
       role="img"
-      aria-label="Where the pour goes, mould seen from its end"
+      aria-label="The tool's way, mould seen from above"
       className="shrink-0"
     >
-      <rect x={20} y={FLOOR - level} width={260} height={level} className="fill-rule" />
-      <path d={`M${x - 14} ${lip - 8} h28 l-9 14 h-10 Z`} fill={hex} className="stroke-ink" strokeWidth={2} />
-      <rect
-        x={x - 4}
-        y={lip + 6}
-        width={8}
-        height={Math.max(4, FLOOR - level - lip - 6)}
-        fill={hex}
-        className="stroke-ink"
-        strokeWidth={1}
-      />
-      {operation.kind === "layer" && (
+      <rect x={5} y={8} width={w} height={h} className="fill-rule stroke-ink" strokeWidth={3} />
+      {path.map(({ points }, i) => (
+        <polyline
+          key={i}
+          points={points.map(([x, y]) => `${5 + x * scale},${8 + h - y * scale}`).join(" ")}
+          fill="none"
+          className="stroke-ink"
+          strokeWidth={1.6}
+        />
+      ))}
+      {path[0]?.points[0] && (
+        <circle
+          cx={5 + path[0].points[0][0] * scale}
+          cy={8 + h - path[0].points[0][1] * scale}
+          r={5}
+          className="fill-cut"
+        />
+      )}
+      <text x={5} y={h + 26} className="fill-muted text-[13px]">
+        from above, near wall below; the dot is where it starts
+      </text>
+    </svg>
+  );
+}
+
+function FromEnd({ plan, derived, operation, doneIds, mould }: Props & { mould: Mould }) {
+  const { mm } = useUnits();
+  const portionIndex = plan.portions.findIndex((p) => p.id === portionOf(operation));
+  const doneMl = plan.operations.reduce(
+    (sum, o) =>
+      sum +
+      (doneIds.has(o.id) && o.mouldId === mould.id && o.kind !== "potPour"
+        ? derived.masses!.operationMl.get(o.id)!
+        : 0),
+    0,
+  );
+  const full = derived.masses!.moulds.find((m) => m.id === mould.id)!;
+  const rim = FLOOR - WALL;
+  const level = (WALL * (full.levelMm / mould.heightMm) * doneMl) / Math.max(1, full.pouredMl);
+  const lanes = lanesIn(mould, plan.operations);
+  const acrossMm = placeOf(operation, mould, lanes?.widthsMm ?? null);
+  const at = (y: number) => LEFT + INNER * Math.min(1, Math.max(0, y / mould.widthMm));
+  const x = at(acrossMm);
+  const height = "height" in operation ? operation.height : "low";
+  const lip = LIP_Y[height];
+  const hex = portionIndex < 0 ? null : derived.palette[portionIndex];
+  const isRight = x > 160;
+  const isPlaced = "acrossMm" in operation || operation.kind === "compartment";
+  const wire = operation.kind === "wire" ? wirePath(operation, mould.widthMm, full.levelMm) : [];
+  const plates =
+    lanes && (operation.kind === "compartment" || operation.kind === "pullDividers")
+      ? edgesOf(lanes.widthsMm, mould.widthMm)
+      : [];
+  return (
+    <svg
+      width={WIDTH * 1.15}
+      height={HEIGHT * 1.15}
+      viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
+      role="img"
+      aria-label={
+        wire.length > 0 ? "The wire's way, mould seen from its end" : "Where the pour goes, mould seen from its end"
+      }
+      className="shrink-0"
+    >
+      <rect x={LEFT} y={FLOOR - level} width={INNER} height={level} className="fill-rule" />
+      {plates.map((y) => (
+        <line key={y} x1={at(y)} x2={at(y)} y1={rim - 6} y2={FLOOR} className="stroke-ink" strokeWidth={2} />
+      ))}
+      {hex && (
+        <>
+          <path d={`M${x - 14} ${lip - 8} h28 l-9 14 h-10 Z`} fill={hex} className="stroke-ink" strokeWidth={2} />
+          <rect
+            x={x - 4}
+            y={lip + 6}
+            width={8}
+            height={Math.max(4, FLOOR - level - lip - 6)}
+            fill={hex}
+            className="stroke-ink"
+            strokeWidth={1}
+          />
+        </>
+      )}
+      {operation.kind === "layer" && hex && (
         <rect x={22} y={FLOOR - level - 10} width={256} height={9} fill={hex} className="stroke-ink" strokeWidth={1} />
       )}
-      <path d={`M20 ${rim} V${FLOOR} H280 V${rim}`} fill="none" className="stroke-ink" strokeWidth={3.5} />
-      <text
-        x={isRight ? x - 22 : x + 22}
-        y={lip + 8}
-        textAnchor={isRight ? "end" : "start"}
-        className="fill-ink text-[15px]"
-      >
-        {operation.kind === "stripe" ? HEIGHT_WORDS[height] : "low, over a spatula"}
-      </text>
-      {operation.kind !== "layer" && (
+      {wire.map(({ points }, i) => (
+        <polyline
+          key={i}
+          points={points.map(([y, z]) => `${at(y)},${FLOOR - (WALL * z) / mould.heightMm}`).join(" ")}
+          fill="none"
+          className="stroke-cut"
+          strokeWidth={2.5}
+        />
+      ))}
+      <path
+        d={`M${LEFT} ${rim} V${FLOOR} H${LEFT + INNER} V${rim}`}
+        fill="none"
+        className="stroke-ink"
+        strokeWidth={3.5}
+      />
+      {hex && (
+        <text
+          x={isRight ? x - 22 : x + 22}
+          y={lip + 8}
+          textAnchor={isRight ? "end" : "start"}
+          className="fill-ink text-[15px]"
+        >
+          {"height" in operation
+            ? `${HEIGHT_NAMES[height]}: ${mm(HEIGHTS_MM[height])}`
+            : operation.kind === "layer"
+              ? "low, over a spatula"
+              : operation.kind === "compartment"
+                ? `lane ${operation.index + 1}`
+                : "low"}
+        </text>
+      )}
+      {isPlaced && (
         <g>
-          <line x1={20} x2={x} y1={rim + 6} y2={rim + 6} className="stroke-ink" strokeDasharray="3 3" />
-          <text x={(20 + x) / 2} y={rim + 22} textAnchor="middle" className="fill-ink text-[15px]">
-            {Math.round(acrossMm) / 10} cm
+          <line x1={LEFT} x2={x} y1={rim + 6} y2={rim + 6} className="stroke-ink" strokeDasharray="3 3" />
+          <text x={(LEFT + x) / 2} y={rim + 22} textAnchor="middle" className="fill-ink text-[15px]">
+            {mm(Math.round(acrossMm))}
           </text>
         </g>
       )}
@@ -82,4 +174,25 @@ export function PourDrawing({
       </text>
     </svg>
   );
+}
+
+/** Where a pour goes across the mould, mm from the near wall: its place, the middle of its lane, or the middle. */
+function placeOf(o: Operation, mould: Mould, lanesMm: readonly number[] | null): number {
+  if (o.kind === "layer") return mould.widthMm / 2;
+  if ("acrossMm" in o) return o.acrossMm;
+  if (o.kind === "compartment" && lanesMm) {
+    const edges = [0, ...edgesOf(lanesMm, mould.widthMm), mould.widthMm];
+    return ((edges[o.index] ?? 0) + (edges[o.index + 1] ?? mould.widthMm)) / 2;
+  }
+  return mould.widthMm / 2;
+}
+
+/** Middles of the plates between lanes, mm from the near wall. */
+function edgesOf(widthsMm: readonly number[], widthMm: number): number[] {
+  const gap = (widthMm - widthsMm.reduce((a, b) => a + b, 0)) / Math.max(1, widthsMm.length - 1);
+  let at = 0;
+  return widthsMm.slice(0, -1).map((w) => {
+    at += w + gap;
+    return at - gap / 2;
+  });
 }

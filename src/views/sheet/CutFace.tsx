@@ -4,6 +4,7 @@ import type { Derived } from "../../core/plan/derive";
 import type { Plan } from "../../core/plan/schema";
 import type { FaceRequest } from "../../workers/faceProtocol";
 import { FaceCanvas } from "../parts/FaceCanvas";
+import { useUnits } from "../parts/units";
 import { useFaces } from "../parts/useFaces";
 
 /** Samples of the full face across. */
@@ -18,6 +19,7 @@ const LARGEST_FACE_MM = 400;
 export function CutFace({ plan, derived, children }: { plan: Plan; derived: Derived; children?: ReactNode }) {
   const mould = plan.moulds[0];
   const { middlesMm } = derived.bars;
+  const { mm } = useUnits();
   const [chosenMm, choose] = useState<number | null>(null);
   const middle = middlesMm[Math.floor((middlesMm.length - 1) / 2)];
   const cutMm = Math.min(mould.lengthMm, chosenMm ?? middle);
@@ -51,7 +53,7 @@ export function CutFace({ plan, derived, children }: { plan: Plan; derived: Deri
     <section aria-labelledby="cut-head" className="scroll-quiet flex min-h-0 min-w-0 flex-col overflow-y-auto">
       <div className="flex items-baseline gap-2">
         <h2 id="cut-head" className="whitespace-nowrap text-[15px]">
-          Cut face at {Math.round(cutMm)} mm
+          Cut face at {mm(Math.round(cutMm))}
         </h2>
         <span className="truncate text-[12.5px] text-muted">
           bar {bar + 1} of {middlesMm.length}, a prediction of pattern
@@ -71,7 +73,7 @@ export function CutFace({ plan, derived, children }: { plan: Plan; derived: Deri
               className="min-w-0 flex-1 border border-ink/30"
               style={{ aspectRatio: `${1 / shape}`, maxHeight: 300 }}
             >
-              <FaceCanvas face={faces.get("face")} label={`Predicted cut face at ${Math.round(cutMm)} mm`} />
+              <FaceCanvas face={faces.get("face")} label={`Predicted cut face at ${mm(Math.round(cutMm))}`} />
             </div>
             <div className="flex w-[96px] shrink-0 flex-col justify-between gap-1 text-[12px] text-muted">
               {neighbours.map((atMm, i) => (
@@ -82,7 +84,7 @@ export function CutFace({ plan, derived, children }: { plan: Plan; derived: Deri
                         <FaceCanvas face={faces.get(`side${i}`)} label={`Predicted face of bar ${bar + (i ? 2 : 0)}`} />
                       </div>
                       <figcaption>
-                        bar {bar + (i ? 2 : 0)}, {Math.round(atMm)} mm
+                        bar {bar + (i ? 2 : 0)}, {mm(Math.round(atMm))}
                       </figcaption>
                     </>
                   )}

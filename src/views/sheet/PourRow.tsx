@@ -56,7 +56,7 @@ function Row({
   seal,
   onOpen,
 }: Props) {
-  const { grams, units } = useUnits();
+  const { mm, grams, units } = useUnits();
   const { attributes, listeners, setNodeRef, transform, transition, isDragging } = useSortable({ id: o.id });
   const at = (field: string) => ["operations", `#${o.id}`, field];
   const portion = portions.find((p) => p.id === portionOf(o));
@@ -144,7 +144,7 @@ function Row({
           </>
         ) : (
           <span className="col-span-3 truncate text-muted">
-            {o.kind === "layer" && index === 0 ? "floor, low" : inShort(o)}
+            {o.kind === "layer" && index === 0 ? "floor, low" : inShort(o, mm)}
           </span>
         )}
         <output className="text-right font-semibold" aria-label={`Pour ${index + 1}, mass`}>

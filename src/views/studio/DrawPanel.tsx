@@ -3,6 +3,7 @@ import { namedIn, nextId } from "../../core/plan/newPlan";
 import { type Operation, STROKE_TOOLS } from "../../core/plan/operations";
 import type { Plan } from "../../core/plan/schema";
 import { NumberField } from "../parts/NumberField";
+import { useUnits } from "../parts/units";
 import type { Spot } from "./DrawSurface";
 
 export interface Draft {
@@ -72,9 +73,9 @@ export function DrawPanel({
         {draft.on === "top" ? (
           <ToolFields draft={draft} set={set} />
         ) : (
-          <MmField label="wire" value={draft.wireMm} least={0.5} most={12} onChange={(wireMm) => set({ wireMm })} />
+          <LengthField label="wire" value={draft.wireMm} least={0.5} most={12} onChange={(wireMm) => set({ wireMm })} />
         )}
-        <MmField label="pitch" value={draft.pitchMm} least={1} most={60} onChange={(pitchMm) => set({ pitchMm })} />
+        <LengthField label="pitch" value={draft.pitchMm} least={1} most={60} onChange={(pitchMm) => set({ pitchMm })} />
       </div>
       <div className="flex items-center gap-2">
         <button
@@ -123,22 +124,29 @@ function ToolFields({ draft, set }: { draft: Draft; set(part: Partial<Draft>): v
         </select>
       </label>
       {draft.depthMm !== null && (
-        <MmField label="depth" value={draft.depthMm} least={1} most={400} onChange={(depthMm) => set({ depthMm })} />
+        <LengthField
+          label="depth"
+          value={draft.depthMm}
+          least={1}
+          most={400}
+          onChange={(depthMm) => set({ depthMm })}
+        />
       )}
     </>
   );
 }
 
-function MmField(o: { label: string; value: number; least: number; most: number; onChange(value: number): void }) {
+function LengthField(o: { label: string; value: number; least: number; most: number; onChange(value: number): void }) {
+  const { mm } = useUnits();
   return (
     <NumberField
       label={o.label}
-      unit="mm"
+      quantity="length"
       step={1}
       width="w-9"
       value={o.value}
       onChange={(v) => {
-        if (v === null || v < o.least || v > o.most) return `goes from ${o.least} to ${o.most} mm`;
+        if (v === null || v < o.least || v > o.most) return `goes from ${mm(o.least)} to ${mm(o.most)}`;
         o.onChange(v);
         return null;
       }}

@@ -1,4 +1,5 @@
 import { type KeyboardEvent, type PointerEvent, type ReactNode, useRef, useState } from "react";
+import { useUnits } from "../parts/units";
 
 /** A place on a picture: to the right and up from its lower left corner, mm. */
 export type Spot = readonly [right: number, up: number];
@@ -23,6 +24,7 @@ export function DrawSurface({
   /** What else is shown over the picture; y runs down here. */
   children?: ReactNode;
 }) {
+  const { mm } = useUnits();
   const box = useRef<SVGSVGElement>(null);
   const isDown = useRef(false);
   const [cursor, setCursor] = useState<Spot>([wide / 2, high / 2]);
@@ -66,7 +68,7 @@ export function DrawSurface({
       aria-hidden={drawing ? undefined : true}
       aria-label={
         drawing
-          ? `${label}: arrow keys move by ${pitch} mm, Enter sets a point, Backspace takes one back. ${drawing.spots.length} points, now at ${cursor[0]} mm across, ${cursor[1]} mm up.`
+          ? `${label}: arrow keys move by ${mm(pitch)}, Enter sets a point, Backspace takes one back. ${drawing.spots.length} points, now at ${cursor[0]} mm across, ${cursor[1]} mm up.`
           : undefined
       }
       tabIndex={drawing ? 0 : undefined}

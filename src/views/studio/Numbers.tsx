@@ -3,12 +3,14 @@ import type { Plan } from "../../core/plan/schema";
 import type { Design } from "../../core/swirl/design";
 import { designWarnings } from "../../core/swirl/judge";
 import type { DesignNumbers } from "../../core/swirl/metrics";
+import { type Sayer, sayer } from "../../core/units/sayer";
+import { useUnits } from "../parts/units";
 
 const percent = (share: number) => `${Math.round(100 * share)} %`;
 
 /** What is measured of the bar faces besides their colours. */
-const MEASURES: readonly { label: string; say(numbers: DesignNumbers): string }[] = [
-  { label: "Width of a line", say: (n) => `${n.lineMm.toFixed(1)} mm` },
+const MEASURES: readonly { label: string; say(numbers: DesignNumbers, sayer: Sayer): string }[] = [
+  { label: "Width of a line", say: (n, sayer) => sayer.mm(n.lineMm) },
   { label: "Too fine to tell apart", say: (n) => `${percent(n.muddiness)} of the face` },
   { label: "Likeness of neighbouring bars", say: (n) => percent(n.likeness) },
   { label: "Differs from top to floor", say: (n) => percent(n.drift) },
@@ -16,6 +18,8 @@ const MEASURES: readonly { label: string; say(numbers: DesignNumbers): string }[
 
 /** The measures of two pictures that stand side by side. */
 export function PairNumbers({ own, other, words }: { own: DesignNumbers; other: DesignNumbers | null; words: string }) {
+  const { units } = useUnits();
+  const speaker = sayer(units);
   return (
     <table className="mx-auto my-2 text-[13px]">
       <caption className="sr-only">Measures of both, estimated</caption>
@@ -30,8 +34,8 @@ export function PairNumbers({ own, other, words }: { own: DesignNumbers; other: 
         {MEASURES.map(({ label, say }) => (
           <tr key={label} className="border-t border-rule">
             <th className="py-0.5 text-left font-normal">{label}</th>
-            <td className="px-4 text-right font-num">{say(own)}</td>
-            <td className="text-right font-num">{other ? say(other) : "measuring…"}</td>
+            <td className="px-4 text-right font-num">{say(own, speaker)}</td>
+            <td className="text-right font-num">{other ? say(other, speaker) : "measuring…"}</td>
           </tr>
         ))}
       </tbody>
@@ -53,8 +57,10 @@ export function Numbers({
   numbers: DesignNumbers | null;
   progress: number | null;
 }) {
+  const { units } = useUnits();
+  const speaker = sayer(units);
   const names = plan.portions.map((p) => p.name);
-  const warnings = numbers ? designWarnings(numbers, names, design.pours) : [];
+  const warnings = numbers ? designWarnings(numbers, names, design.pours, speaker) : [];
   return (
     <div className="text-[13px]" aria-busy={progress !== null}>
       {progress !== null && (
@@ -98,7 +104,7 @@ export function Numbers({
             {MEASURES.map(({ label, say }) => (
               <Fragment key={label}>
                 <dt>{label}</dt>
-                <dd className="text-right font-num">{say(numbers)}</dd>
+                <dd className="text-right font-num">{say(numbers, speaker)}</dd>
               </Fragment>
             ))}
           </dl>

@@ -1,12 +1,15 @@
 import { useState } from "react";
+import { lanesIn } from "../../core/mould/compartments";
 import type { Derived } from "../../core/plan/derive";
 import { portionOf } from "../../core/plan/operations";
 import type { Plan } from "../../core/plan/schema";
 import { type Drawing, drawingSvg } from "../../core/print/drawing";
 import { outlineSvg } from "../../core/print/outlines";
 import { dividerTemplate, edgeGuides, pourMap } from "../../core/print/templates";
+import { sayer } from "../../core/units/sayer";
 import type { FaceAnswer } from "../../workers/faceProtocol";
 import { NumberField } from "../parts/NumberField";
+import { useUnits } from "../parts/units";
 import { drawingPdf } from "./pdf";
 
 const START_PITCH_MM = 12;
@@ -68,25 +71,16 @@ export function PrintPanel({
   const mould = plan.moulds[0];
   const stroke = plan.operations.find((o) => o.kind === "stroke" && o.path === "crossings");
   const [pitchMm, setPitch] = useState(stroke?.kind === "stroke" ? stroke.pitchMm : START_PITCH_MM);
-  const lanes = plan.operations.flatMap((o) =>
-    o.kind === "compartment" && o.mouldId === mould.id
-      ? [
-          {
-            index: o.index,
-            name: plan.portions.find((p) => p.id === portionOf(o))?.name ?? "",
-            g: derived.masses?.operationG.get(o.id) ?? 0,
-          },
-        ]
-      : [],
-  );
-  const total = lanes.reduce((sum, l) => sum + l.g, 0);
-  const byLane = new Map<number, { name: string; share: number }>();
-  for (const l of lanes) {
-    const before = byLane.get(l.index);
-    byLane.set(l.index, { name: before?.name ?? l.name, share: (before?.share ?? 0) + (total > 0 ? l.g / total : 0) });
-  }
+  const own = plan.operations.filter((o) => o.mouldId === mould.id);
+  const lanes = lanesIn(mould, plan.operations);
+  const laneNames = (lanes?.widthsMm ?? []).map((_, lane) => {
+    const o = own.find((x) => x.kind === "compartment" && x.index === lane);
+    return plan.portions.find((p) => o && p.id === portionOf(o))?.name ?? "";
+  });
+  const { units } = useUnits();
+  const say = sayer(units);
   const papers: { id: string; label: string; make(): Drawing }[] = [
-    { id: "edge-guides", label: "Edge guides for crossings", make: () => edgeGuides(mould, pitchMm) },
+    { id: "edge-guides", label: "Edge guides for crossings", make: () => edgeGuides(mould, pitchMm, say) },
     {
       id: "pour-map",
       label: "Pour map",
@@ -99,15 +93,11 @@ export function PrintPanel({
         ),
     },
   ];
-  if (byLane.size > 1)
+  if ((lanes?.widthsMm.length ?? 0) > 1)
     papers.splice(1, 0, {
       id: "divider-plates",
       label: "Divider plates",
-      make: () =>
-        dividerTemplate(
-          mould,
-          [...byLane.entries()].sort((a, b) => a[0] - b[0]).map(([, l]) => l),
-        ),
+      make: () => dividerTemplate(mould, plan.operations, laneNames, say),
     });
   const colours = plan.portions.map((p, index) => ({ index, name: p.name, hex: palette[index] }));
   const pictures = [
@@ -123,12 +113,12 @@ export function PrintPanel({
       <div className="mt-2">
         <NumberField
           label="crossings every"
-          unit="mm"
+          quantity="length"
           step={1}
           width="w-9"
           value={pitchMm}
           onChange={(v) => {
-            if (v === null || v < 2 || v > 200) return "goes from 2 to 200 mm";
+            if (v === null || v < 2 || v > 200) return `goes from ${say.mm(2)} to ${say.mm(200)}`;
             setPitch(v);
             return null;
           }}

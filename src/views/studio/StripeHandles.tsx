@@ -2,6 +2,7 @@ import type { PointerEvent } from "react";
 import { useRef } from "react";
 import { portionOf } from "../../core/plan/operations";
 import type { Plan } from "../../core/plan/schema";
+import { useUnits } from "../parts/units";
 
 type Placed = Extract<Plan["operations"][number], { acrossMm: number }>;
 const KINDS: ReadonlySet<string> = new Set(["stripe", "plop", "spoonRow", "bottleLine", "topLine"]);
@@ -20,6 +21,7 @@ export function StripeHandles({
   onMove(operationId: string, acrossMm: number): void;
   onSeal(): void;
 }) {
+  const { mm } = useUnits();
   const row = useRef<HTMLDivElement>(null);
   const mould = plan.moulds[0];
   const placed = plan.operations.filter((o): o is Placed => KINDS.has(o.kind) && o.mouldId === mould.id);
@@ -43,9 +45,9 @@ export function StripeHandles({
             aria-valuemin={0}
             aria-valuemax={mould.widthMm}
             aria-valuenow={o.acrossMm}
-            aria-valuetext={`${o.acrossMm} mm from the near wall`}
+            aria-valuetext={`${mm(o.acrossMm)} from the near wall`}
             aria-disabled={disabled}
-            title={`${name}, ${o.acrossMm} mm from the near wall`}
+            title={`${name}, ${mm(o.acrossMm)} from the near wall`}
             className="absolute bottom-0 h-4 w-3 -translate-x-1/2 cursor-ew-resize touch-none border border-ink/70 [clip-path:polygon(0_0,100%_0,50%_100%)] focus-visible:z-10 focus-visible:h-5"
             style={{ left: `${(100 * o.acrossMm) / mould.widthMm}%`, background: palette[colour] }}
             onPointerDown={(e) => {

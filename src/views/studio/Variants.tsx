@@ -5,6 +5,7 @@ import type { Plan } from "../../core/plan/schema";
 import type { FaceAnswer } from "../../workers/faceProtocol";
 import type { StudioAnswer, StudioJob } from "../../workers/studioProtocol";
 import { FaceCanvas } from "../parts/FaceCanvas";
+import { useUnits } from "../parts/units";
 import { startStudioWorker } from "./useNumbers";
 
 const COUNT = 12;
@@ -27,6 +28,7 @@ export function Variants({
   shape: number;
   onPick(variant: Variant): void;
 }) {
+  const { mm } = useUnits();
   const [round, setRound] = useState(0);
   const [variants, setVariants] = useState<Variant[]>([]);
   const [found, setFound] = useState<ReadonlyMap<string, Found>>(new Map());
@@ -115,7 +117,7 @@ export function Variants({
                 <span className="block" style={{ aspectRatio: `${1 / shape}` }}>
                   <FaceCanvas face={f?.face} label={`Proposal ${i + 1}`} />
                 </span>
-                <span className="block px-1 text-[12px] text-muted">{f ? `lines ${f.lineMm.toFixed(1)} mm` : "…"}</span>
+                <span className="block px-1 text-[12px] text-muted">{f ? `lines ${mm(f.lineMm)}` : "…"}</span>
               </button>
             </li>
           );

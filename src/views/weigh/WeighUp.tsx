@@ -1,8 +1,10 @@
 import { format, parseISO } from "date-fns";
 import { Printer } from "lucide-react";
 import { useMemo } from "react";
+import { barWords } from "../../core/cut/bars";
 import type { Bench } from "../../core/library/bench";
-import { derive } from "../../core/plan/derive";
+import { type Derived, derive } from "../../core/plan/derive";
+import { shownMassG } from "../../core/units/quantities";
 import { WEIGH_UP_STAGES, type WeighUpItem, type WeighUpStage } from "../../core/weighup/weighUp";
 import { BatchHead } from "../parts/BatchHead";
 import { BenchProvider } from "../parts/bench";
@@ -56,9 +58,11 @@ function WeighUpSheet({ initial, studio }: { initial: StoredBatch; studio: strin
         <header className="hidden justify-between border-b-2 border-black pb-1 print:flex">
           <strong className="font-head text-[20px]">{plan.title}</strong>
           <span>
-            {studio} · weigh-up{plan.pourOn ? ` for ${format(parseISO(plan.pourOn), "d MMMM yyyy")}` : ""}
+            {studio} · weigh-up{plan.pourOn ? ` for ${format(parseISO(plan.pourOn), "d MMMM yyyy")}` : ""} · printed{" "}
+            {format(new Date(), "d MMMM yyyy")}
           </span>
         </header>
+        <PrintedFacts plan={plan} derived={derived} />
         <div className="flex items-center gap-4 border-b border-rule pb-2 print:hidden">
           <h1 className="text-[22px]">Weigh up</h1>
           <span className="text-[17px]" data-testid="weigh-progress">
@@ -108,6 +112,47 @@ function WeighUpSheet({ initial, studio }: { initial: StoredBatch; studio: strin
   );
 }
 
+/** What a printed sheet must carry of the batch: mould, superfat, lye, oils, and what is poured in order. */
+function PrintedFacts({ plan, derived }: { plan: OpenBatch["plan"]; derived: Derived }) {
+  const { grams, mm, say } = useUnits();
+  const { masses } = derived;
+  if (!masses) return null;
+  return (
+    <div className="hidden border-b border-black py-1 text-[12px] print:block">
+      <p>
+        {plan.moulds
+          .map(
+            (m) =>
+              `${m.name}, inside ${mm(m.lengthMm)} × ${mm(m.widthMm)} × ${mm(m.heightMm)}, filled to ${m.fillPct} %`,
+          )
+          .join("; ")}
+        {derived.mouldBars.length > 0 && ` · ${derived.mouldBars.map(barWords).join("; ")}`}
+      </p>
+      {plan.batters.map((b) => {
+        const m = masses.batters.find((x) => x.id === b.id)!;
+        return (
+          <p key={b.id}>
+            {plan.batters.length > 1 && <strong>{b.name}: </strong>}
+            oils {grams(m.oilsG)} · superfat {b.superfatPct} % (effective {m.effectiveSuperfatPct.toFixed(1)} %) · lye{" "}
+            {m.formula.lyeConcentrationPct.toFixed(1)} % · lye and oils at {say(b.startTemperatureC, "temperature")} ·
+            blend to trace {b.blendToTrace}
+          </p>
+        );
+      })}
+      <ol className="columns-2">
+        {plan.operations.map((o, i) => (
+          <li key={o.id}>
+            {i + 1}. {derived.instructions.get(o.id)?.title}
+          </li>
+        ))}
+      </ol>
+    </div>
+  );
+}
+
+/** Stages whose printed lines make one sum. */
+const SUMMED: ReadonlySet<WeighUpStage> = new Set(["oils", "lye", "targets"]);
+
 function Stage({
   stage,
   items,
@@ -119,6 +164,8 @@ function Stage({
   batch: OpenBatch;
   disabled: boolean;
 }) {
+  const { units, grams } = useUnits();
+  const weighed = items.filter((i) => i.massG !== null);
   if (items.length === 0) return null;
   const setTick = (item: WeighUpItem, isOn: boolean) => {
     const others = batch.plan.weighUp.ticks.filter((t) => t.id !== item.id);
@@ -133,6 +180,12 @@ function Stage({
           <WeighLine key={item.id} item={item} disabled={disabled} onTick={(isOn) => setTick(item, isOn)} />
         ))}
       </ul>
+      {SUMMED.has(stage) && weighed.length > 1 && (
+        <p className="flex justify-between border-t border-rule pt-0.5" data-testid={`sum-${stage}`}>
+          <span className="text-muted print:text-black">together</span>
+          <strong>{grams(weighed.reduce((sum, i) => sum + shownMassG(i.massG!, units), 0))}</strong>
+        </p>
+      )}
     </section>
   );
 }

@@ -58,7 +58,7 @@ export function PourFields({ open, operation: o, label }: { open: Editable; oper
 }
 
 /** An operation in a few words, for its line in the list. */
-export function inShort(o: Operation): string {
+export function inShort(o: Operation, mm: (lengthMm: number) => string): string {
   switch (o.kind) {
     case "compartment":
       return `lane ${o.index + 1}`;
@@ -77,7 +77,7 @@ export function inShort(o: Operation): string {
     case "stroke":
       return `${o.path.replaceAll("-", " ")}, ${TOOL_MM[o.tool].label}`;
     case "wire":
-      return `${o.thicknessMm} mm, ${o.loops} loops`;
+      return `${mm(o.thicknessMm)}, ${o.loops} loops`;
     case "comb":
       return `comb ${o.path}, ${o.teeth} teeth`;
     case "topStroke":
