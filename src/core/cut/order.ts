@@ -16,13 +16,18 @@ export interface OrderPlan {
   /** Fresh and cured mass of one bar as it is cut now, from the mould filled to its level. */
   barWetG: number;
   barCuredG: number;
-  /** Thickness at which a bar cures to what was ordered; bars of that thickness from one filling of the mould. */
+  /** Thickness at which a bar cures to what was ordered; the whole millimetres that it is cut at; bars of those from one filling of the mould. */
   thicknessMm: number;
+  cutMm: number;
   perFilling: number;
   /** Fillings of the mould that the order takes, and batches with the moulds that this one has. */
   fillings: number;
   batches: number;
 }
+
+/** Bars are cut no thinner, and no thicker, mm. */
+const LEAST_THICK_MM = 8;
+const MOST_THICK_MM = 120;
 
 /** Cured grams per finished gram, over the whole batch. */
 function curedShare(plan: Plan, masses: Masses): number {
@@ -48,11 +53,10 @@ export function ordersOf(plan: Plan, masses: Masses): OrderPlan[] {
     if (b.size.basis !== "order" || barCuredG <= 0) return [];
     const { bars, curedBarG } = b.size;
     const thicknessMm = (now.thicknessMm * curedBarG) / barCuredG;
-    const perFilling = barsOfMould(mould, { ...plan, barThicknessMm: Math.max(1, thicknessMm) }).bars;
-    const perBatch = plan.moulds.reduce(
-      (sum, x) => sum + barsOfMould(x, { ...plan, barThicknessMm: Math.max(1, thicknessMm) }).bars,
-      0,
-    );
+    const cutMm = Math.max(LEAST_THICK_MM, Math.round(thicknessMm));
+    const barsOf = (x: Plan["moulds"][number]) => barsOfMould(x, { ...plan, barThicknessMm: cutMm }).bars;
+    const perFilling = barsOf(mould);
+    const perBatch = plan.moulds.reduce((sum, x) => sum + barsOf(x), 0);
     return [
       {
         batterId: b.id,
@@ -61,6 +65,7 @@ export function ordersOf(plan: Plan, masses: Masses): OrderPlan[] {
         barWetG,
         barCuredG,
         thicknessMm,
+        cutMm,
         perFilling,
         fillings: Math.ceil(bars / perFilling),
         batches: Math.ceil(bars / perBatch),
@@ -72,7 +77,6 @@ export function ordersOf(plan: Plan, masses: Masses): OrderPlan[] {
 /** How far a bar may miss the mass that was ordered before it is said, share of it. */
 const MASS_WITHIN = 0.03;
 const MOST_MOULDS = 8;
-const MOST_THICK_MM = 120;
 
 /** So many moulds more like the first, each with its part of every colour. */
 function moreMoulds(plan: Plan, count: number): Edit {
@@ -98,15 +102,16 @@ export function orderNotices(plan: Plan, masses: Masses, sayer: Sayer): Notice[]
   return ordersOf(plan, masses).flatMap((o): Notice[] => {
     const field = `batters.${o.batterId}.size`;
     const notices: Notice[] = [];
-    const isOff = Math.abs(o.barCuredG / o.curedBarG - 1) > MASS_WITHIN;
+    const isOff =
+      Math.abs(o.barCuredG / o.curedBarG - 1) > MASS_WITHIN && Math.abs(plan.barThicknessMm - o.cutMm) >= 0.5;
     if (isOff && o.thicknessMm <= MOST_THICK_MM) {
       notices.push({
         level: "ask",
         field,
-        message: `A bar ${sayer.mm(plan.barThicknessMm)} thick from ${mould.name} cures to about ${sayer.g(o.barCuredG)}; ${sayer.g(o.curedBarG)} are ordered. Cut ${sayer.mm(o.thicknessMm)} thick it fits: ${o.perFilling} from one filling.`,
+        message: `A bar ${sayer.mm(plan.barThicknessMm)} thick from ${mould.name} cures to about ${sayer.g(o.barCuredG)}; ${sayer.g(o.curedBarG)} are ordered. Cut ${sayer.mm(o.cutMm)} thick it fits: ${o.perFilling} from one filling.`,
         fix: {
-          words: `cut bars ${sayer.mm(o.thicknessMm)} thick`,
-          edit: { kind: "set", path: ["barThicknessMm"], value: Number(Math.max(8, o.thicknessMm).toFixed(1)) },
+          words: `cut bars ${sayer.mm(o.cutMm)} thick`,
+          edit: { kind: "set", path: ["barThicknessMm"], value: o.cutMm },
         },
       });
     } else if (isOff) {

@@ -128,20 +128,18 @@ const blendTo = (plan: Plan, target: (typeof TARGETS)[number]): Move => ({
   },
 });
 
-/** What may be done with each cup where it is too thin at its pour. */
-function thinMoves(plan: Plan): Move[] {
+/** What may be done with a cup where it is too thin at its pour. */
+function thinMoves(plan: Plan, p: Plan["portions"][number]): Move[] {
   const runners = new Set(runnersOf(plan).map((r) => r.id));
-  const set = (id: string, way: Plan["schedule"]["thin"][string]): Edit => ({
+  const set = (way: Plan["schedule"]["thin"][string]): Edit => ({
     kind: "set",
     path: ["schedule", "thin"],
-    value: { ...plan.schedule.thin, [id]: way },
+    value: { ...plan.schedule.thin, [p.id]: way },
   });
-  return plan.portions.flatMap((p): Move[] => {
-    const moves: Move[] = [{ words: `blend ${p.name} up at its pour instead of waiting`, edit: set(p.id, "blend") }];
-    if (runners.size > 0 && !runners.has(p.id))
-      moves.push({ words: `bring ${p.name} up before the first scent that runs`, edit: set(p.id, "before-scent") });
-    return moves;
-  });
+  const moves: Move[] = [{ words: `blend ${p.name} up at its pour instead of waiting`, edit: set("blend") }];
+  if (runners.size > 0 && !runners.has(p.id))
+    moves.push({ words: `bring ${p.name} up before the first scent that runs`, edit: set("before-scent") });
+  return moves;
 }
 
 interface Candidate {
@@ -199,9 +197,7 @@ export function bestPlanOf(plan: Plan, options: BestPlanOptions): BestPlan | nul
     if (onProgress?.(0.7 + (0.2 * k) / list.length)) return null;
     let best = start;
     for (const p of plan.portions) {
-      const tried = thinMoves(best.plan)
-        .filter((m) => m.words.includes(p.name))
-        .flatMap((m) => withMove(best, m, seed, screenDraws) ?? []);
+      const tried = thinMoves(best.plan, p).flatMap((m) => withMove(best, m, seed, screenDraws) ?? []);
       const better = fewestFirst([best, ...tried])[0];
       if (better.chance > best.chance + WORTH) best = better;
     }

@@ -94,7 +94,7 @@ export function SizeFields({
             ` Latest day to pour: ${format(parseISO(derived.latestPourOn), "EEEE d MMMM yyyy")}, back over cure and unmoulding.`}
           {isPast && <strong className="notice-amber ml-1">That day is past: the bars cannot be cured in time.</strong>}
           {order &&
-            ` ${order.fillings} ${order.fillings === 1 ? "filling" : "fillings"} of ${batch.plan.moulds[0].name}, ${order.perFilling} bars each at ${mm(order.thicknessMm)}; a bar of ${mm(batch.plan.barThicknessMm)} weighs ${grams(order.barWetG)} fresh and about ${grams(order.barCuredG)} cured.`}
+            ` ${order.fillings} ${order.fillings === 1 ? "filling" : "fillings"} of ${batch.plan.moulds[0].name}, ${order.perFilling} bars each at ${mm(order.cutMm)}; a bar of ${mm(batch.plan.barThicknessMm)} weighs ${grams(order.barWetG)} fresh and about ${grams(order.barCuredG)} cured.`}
         </p>
       )}
       <Says
