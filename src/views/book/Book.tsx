@@ -1,4 +1,4 @@
-import { format, parseISO } from "date-fns";
+import { format, parseISO, roundToNearestHours } from "date-fns";
 import { useMemo } from "react";
 import { hoursLater } from "../../core/cure/dates";
 import { sayHours } from "../../core/cure/hours";
@@ -35,7 +35,9 @@ function BatchBook({ initial }: { initial: StoredBatch }) {
   const { say } = useUnits();
   // With a time of the pour the first moment is said as one; later ones as hours are enough.
   const hours = (h: number) =>
-    plan.record.startedAt ? format(parseISO(hoursLater(plan.record.startedAt, h)), "EEE HH:mm") : sayHours(h);
+    plan.record.startedAt
+      ? format(roundToNearestHours(hoursLater(plan.record.startedAt, h)), "EEE HH:mm")
+      : sayHours(h);
   const isPoured = plan.record.startedAt !== null;
   return (
     <div className="flex min-h-screen min-w-[1000px] flex-col">

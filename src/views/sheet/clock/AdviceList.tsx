@@ -15,7 +15,7 @@ interface Props {
   onApply: (advice: Advice) => void;
 }
 
-/** What would help most, each with its gain and its cost, one press away; and where to turn back. */
+/** What would help most, each with the chance that it leads to and its cost, one press away; and where to turn back. */
 export function AdviceList({ plan, timeline, advice, progress, turnBacks, disabled, onApply }: Props) {
   return (
     <div className="grid h-[180px] grid-cols-[minmax(0,3fr)_minmax(0,2fr)] gap-6">
@@ -31,8 +31,8 @@ export function AdviceList({ plan, timeline, advice, progress, turnBacks, disabl
         <ul>
           {advice?.map((a) => (
             <li key={a.id} className="flex items-baseline gap-3 border-b border-rule/60 py-1">
-              <strong className="w-16 whitespace-nowrap text-right text-leaf">
-                {a.gain >= 0.005 ? `+${Math.round(100 * a.gain)} %` : "same"}
+              <strong className="w-16 whitespace-nowrap text-right text-leaf" title="chance of the whole design">
+                {a.gain >= 0.005 ? `to ${Math.round(100 * a.chance)} %` : "same"}
               </strong>
               <span className="w-20 whitespace-nowrap text-right text-muted">
                 {a.minutes === null ? "" : `${a.minutes >= 0 ? "+" : "−"}${Math.abs(a.minutes).toFixed(1)} min`}
