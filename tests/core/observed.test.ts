@@ -9,7 +9,7 @@ import type { Plan, RecordEvent } from "../../src/core/plan/schema";
 import { traceAt } from "../../src/core/schedule/curves";
 import { teach } from "../../src/core/schedule/knowledge";
 import { isHurried, posteriorOf } from "../../src/core/schedule/learn";
-import { liveTimeline, liveView, questionOf } from "../../src/core/schedule/live";
+import { liveTimeline, liveView, questionOf, sayLive } from "../../src/core/schedule/live";
 import { compileProgram } from "../../src/core/schedule/program";
 import { computeTimeline } from "../../src/core/schedule/timeline";
 import { livedThrough } from "../support/livedThrough";
@@ -187,5 +187,21 @@ describe("going on differently", () => {
     const plan = seen(p, 300, [["p2", 310, 4.4]]);
     const minutes = [...(liveView(plan, lateS, 3, 100)!.sentence ?? "").matchAll(/(?:until|by) (\d+):(\d\d)/g)];
     for (const [, m, s] of minutes) expect(60 * Number(m) + Number(s)).toBeGreaterThan(lateS);
+  });
+});
+
+describe("the live sentence as minutes go by", () => {
+  const says = {
+    head: "Brass runs 2 x",
+    way: null,
+    until: { words: "Pour 14 (Ink drop)", atS: 500 },
+    back: { words: "spoon it in", atS: 450 },
+  };
+
+  it("offers no minute that is past: the fallback is then begun now, and the step no longer named", () => {
+    expect(sayLive(says, 400)).toBe("Brass runs 2 x: Pour 14 (Ink drop) until 8:20; else spoon it in by 7:30.");
+    expect(sayLive(says, 460)).toBe("Brass runs 2 x: Pour 14 (Ink drop) until 8:20; else spoon it in now.");
+    expect(sayLive(says, 510)).toBe("Brass runs 2 x: spoon it in now.");
+    expect(sayLive({ ...says, back: null }, 510)).toBe("Brass runs 2 x.");
   });
 });

@@ -79,10 +79,19 @@ export interface Replan {
   chance: number;
 }
 
+/** What a live sentence says, with its times in s since first contact. */
+export interface LiveWords {
+  head: string;
+  way: string | null;
+  until: { words: string; atS: number } | null;
+  back: { words: string; atS: number } | null;
+}
+
 export interface LiveView {
   /** A check that is asked about first; null where all fit. */
   question: Question | null;
-  /** What changed and what to do, in one sentence; null while all goes as planned. */
+  /** What changed and what to do; null while all goes as planned. `sentence`: said at the time that it was worked out for. */
+  says: LiveWords | null;
   sentence: string | null;
   chance: number;
   options: Replan[];
@@ -172,26 +181,31 @@ export function liveView(plan: Plan, nowS: number, seed: number, draws = 200): L
     options.sort((a, b) => b.chance - a.chance);
   }
   const untilS = critical && timeline.critical?.slackS != null ? critical.endS + timeline.critical.slackS : null;
-  const until =
-    critical && untilS !== null && untilS > nowS ? `${stepName(plan, critical)} until ${clock(untilS)}` : null;
+  const until = critical && untilS !== null ? { words: stepName(plan, critical), atS: untilS } : null;
   const back =
     chance < DOUBTFUL && options.length === 0
       ? turnBacks(plan, timeline, chancesOf(posterior.program, { seed, draws, belief: posterior })!)[0]
       : undefined;
   const head = headline(plan, paces, ahead);
-  if (!head && options.length === 0 && !back) return { question, sentence: null, chance, options };
-  const rest = [
-    options[0]?.words,
-    until,
-    back && `else ${back.words}${back.latestS > nowS ? ` by ${clock(back.latestS)}` : " now"}`,
-  ].filter(Boolean);
-  const said = head ?? "The plan is getting tight";
-  return {
-    question,
-    sentence: rest.length ? `${said}: ${rest.join("; ")}.` : `${said}.`,
-    chance,
-    options: options.slice(0, 3),
-  };
+  const says: LiveWords | null =
+    head || options.length > 0 || back
+      ? {
+          head: head ?? "The plan is getting tight",
+          way: options[0]?.words ?? null,
+          until,
+          back: back ? { words: back.words, atS: back.latestS } : null,
+        }
+      : null;
+  return { question, says, sentence: says && sayLive(says, nowS), chance, options: options.slice(0, 3) };
+}
+
+/** The live sentence at a time: what is past is not offered, and a fallback whose last moment has gone is begun now. */
+export function sayLive({ head, way, until, back }: LiveWords, nowS: number): string {
+  const rest: string[] = way ? [way] : [];
+  if (until && until.atS > nowS) rest.push(`${until.words} until ${clock(until.atS)}`);
+  if (back)
+    rest.push(`${rest.length > 0 ? "else " : ""}${back.words} ${back.atS > nowS ? `by ${clock(back.atS)}` : "now"}`);
+  return rest.length > 0 ? `${head}: ${rest.join("; ")}.` : `${head}.`;
 }
 
 /** A cup is named by where it stands from this on ahead of the plan, and this on ahead of every other that was looked at; steps. */

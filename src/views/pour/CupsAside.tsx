@@ -19,7 +19,10 @@ export function CupsAside({ plan, pour, lastCheck }: Props) {
   const timeline = pour.derived.timeline!;
   const check = lastCheck?.kind === "traceCheck" ? lastCheck : null;
   return (
-    <aside className="overflow-y-auto border-l-2 border-ink px-6 py-4" aria-label="Cups">
+    <aside
+      className="overflow-y-auto border-l-2 border-ink px-6 py-4 max-lg:border-l-0 max-lg:border-t-2"
+      aria-label="Cups"
+    >
       <h2 className="text-[22px]">Cups</h2>
       <ul className="mt-2 grid gap-3">
         {plan.portions.map((portion, i) => {

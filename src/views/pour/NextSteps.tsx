@@ -7,10 +7,11 @@ export function NextSteps({ pour, turnBacks }: { pour: Pour; turnBacks: readonly
   const { steps, critical } = pour.derived.timeline!;
   const next = steps.slice(pour.currentIndex + 1, pour.currentIndex + 3);
   const tight = steps.find((s) => s.id === critical?.stepId);
-  const turn = turnBacks[0];
+  // A moment that is past is not offered any more.
+  const turn = turnBacks.find((t) => t.latestS > pour.nowS);
   const words = (id: string) => pour.derived.instructions.get(id);
   return (
-    <footer className="grid grid-cols-3 border-t-2 border-ink">
+    <footer className="grid grid-cols-3 border-t-2 border-ink max-sm:grid-cols-1">
       {[0, 1].map((i) => (
         <div key={i} className="min-h-[104px] border-r border-rule px-7 py-3">
           <p className="text-[15px] text-muted">{i === 0 ? "then" : "after that"}</p>

@@ -86,7 +86,7 @@ export function NowPanel({ plan, pour, onCheck, onNote, pad }: Props) {
       {instruction.caution && (
         <p className="mt-3 border-l-4 border-cut pl-3 text-[18px] leading-snug">{instruction.caution}</p>
       )}
-      <div className="flex min-h-0 flex-1 items-center gap-8 py-3">
+      <div className="flex min-h-0 flex-1 items-center gap-8 py-3 max-sm:flex-wrap max-sm:gap-3">
         {pad ?? (
           <>
             {operation && (
@@ -109,7 +109,7 @@ export function NowPanel({ plan, pour, onCheck, onNote, pad }: Props) {
           </>
         )}
       </div>
-      <div className="flex gap-3">
+      <div className="flex gap-3 max-sm:flex-wrap">
         <BigButton main label="Done" hotkey="space" onPress={pour.stepDone} />
         <BigButton label="Trace check" hotkey="T" onPress={onCheck} />
         <BigButton label="Differently" hotkey="N" onPress={onNote} />

@@ -107,16 +107,16 @@ function Pouring({ initial }: { initial: StoredBatch }) {
   }
   const lastCheck = plan.record.events.findLast((e) => e.kind === "traceCheck");
   return (
-    <div className="flex h-screen min-h-[680px] flex-col bg-sheet">
-      <header className="flex items-center gap-6 border-b-2 border-ink px-6 py-2">
+    <div className="flex h-screen min-h-[680px] flex-col bg-sheet max-lg:h-auto max-lg:min-h-screen">
+      <header className="flex items-center gap-6 border-b-2 border-ink px-6 py-2 max-lg:flex-wrap max-lg:gap-x-4 max-lg:gap-y-1">
         <h1 className="text-[24px]">{plan.title}</h1>
         <span className="text-[17px]">
           step {pour.currentIndex + 1} of {pour.derived.timeline.steps.length}
         </span>
         <AbandonPour onAbandon={pour.abandon} />
-        <LiveBanner live={clockState.live} onChange={() => setPad({ kind: "replan" })} />
+        <LiveBanner live={clockState.live} nowS={pour.nowS} onChange={() => setPad({ kind: "replan" })} />
         <SaveMark saveState={batch.saveState} />
-        <output className="font-head text-[38px] font-semibold" aria-label="Time since lye met oil">
+        <output className="font-head ml-auto text-[38px] font-semibold" aria-label="Time since lye met oil">
           {clock(pour.nowS)}
         </output>
       </header>
