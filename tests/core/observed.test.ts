@@ -9,7 +9,7 @@ import type { Plan, RecordEvent } from "../../src/core/plan/schema";
 import { traceAt } from "../../src/core/schedule/curves";
 import { teach } from "../../src/core/schedule/knowledge";
 import { isHurried, posteriorOf } from "../../src/core/schedule/learn";
-import { liveTimeline, liveView, questionOf, sayLive } from "../../src/core/schedule/live";
+import { liveTimeline, liveView, nextTurnBack, questionOf, sayLive } from "../../src/core/schedule/live";
 import { compileProgram } from "../../src/core/schedule/program";
 import { computeTimeline } from "../../src/core/schedule/timeline";
 import { livedThrough } from "../support/livedThrough";
@@ -203,5 +203,21 @@ describe("the live sentence as minutes go by", () => {
     expect(sayLive(says, 460)).toBe("Brass runs 2 x: Pour 14 (Ink drop) until 8:20; else spoon it in now.");
     expect(sayLive(says, 510)).toBe("Brass runs 2 x: spoon it in now.");
     expect(sayLive({ ...says, back: null }, 510)).toBe("Brass runs 2 x.");
+  });
+});
+
+describe("of several turn-backs", () => {
+  it("the first that is still to come is named, in the sentence and below alike; of past ones the last", () => {
+    const at = (...moments: number[]) =>
+      moments.map((latestS) => ({
+        stepId: "o1",
+        rescue: "wider-tool" as const,
+        words: `until ${latestS}`,
+        latestS,
+        portionId: "p1",
+      }));
+    expect(nextTurnBack(at(100, 200, 300), 150)?.latestS).toBe(200);
+    expect(nextTurnBack(at(100, 200), 250)?.latestS).toBe(200);
+    expect(nextTurnBack([], 0)).toBeUndefined();
   });
 });

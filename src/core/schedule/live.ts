@@ -9,7 +9,7 @@ import { traceAt } from "./curves";
 import { hasReadings, type Posterior, posteriorOf } from "./learn";
 import { asSeen, compileProgram, countedChecks } from "./program";
 import { computeTimeline, type Timeline, timelineOf } from "./timeline";
-import { turnBacks } from "./turnBack";
+import { type TurnBack, turnBacks } from "./turnBack";
 import { stepName } from "./words";
 
 /**
@@ -184,7 +184,7 @@ export function liveView(plan: Plan, nowS: number, seed: number, draws = 200): L
   const until = critical && untilS !== null ? { words: stepName(plan, critical), atS: untilS } : null;
   const back =
     chance < DOUBTFUL && options.length === 0
-      ? turnBacks(plan, timeline, chancesOf(posterior.program, { seed, draws, belief: posterior })!)[0]
+      ? nextTurnBack(turnBacks(plan, timeline, chancesOf(posterior.program, { seed, draws, belief: posterior })!), nowS)
       : undefined;
   const head = headline(plan, paces, ahead);
   const says: LiveWords | null =
@@ -198,6 +198,10 @@ export function liveView(plan: Plan, nowS: number, seed: number, draws = 200): L
       : null;
   return { question, says, sentence: says && sayLive(says, nowS), chance, options: options.slice(0, 3) };
 }
+
+/** The first turn-back whose moment is still to come; where all are past, the one that lasted longest. */
+export const nextTurnBack = (list: readonly TurnBack[], nowS: number): TurnBack | undefined =>
+  list.find((t) => t.latestS > nowS) ?? list.at(-1);
 
 /** The live sentence at a time: what is past is not offered, and a fallback whose last moment has gone is begun now. */
 export function sayLive({ head, way, until, back }: LiveWords, nowS: number): string {

@@ -70,10 +70,11 @@ function lyeDetail(batter: Batter, m: BatterMasses, sayer: Sayer): string {
   return `a spoonful at a time onto the ${onto}, stirring until each is gone; ${rule}; ${end}.${cool}`;
 }
 
-function lyeCaution(peakC: number, sayer: Sayer): string {
+/** With milk in the jug the lye goes in by the spoonful: the heat is that of all at once, which is what must not be. */
+function lyeCaution(peakC: number, hasMilk: boolean, sayer: Sayer): string {
   const heat =
     peakC >= 45
-      ? `It heats to about ${sayer.c(Math.round(peakC / 5) * 5)} and fumes: do not lean over it.`
+      ? `${hasMilk ? "All at once it would heat" : "It heats"} to about ${sayer.c(Math.round(peakC / 5) * 5)} and fumes: do not lean over it.`
       : "It stays cool while the cubes melt, and still fumes and burns.";
   return `Goggles, gloves, fresh air. ${heat} Heat-proof vessel, no aluminium.`;
 }
@@ -134,14 +135,14 @@ export function lyeJugOf(batter: Batter, m: BatterMasses, roomC: number, sayer: 
     ...line("ice", "Ice", m.iceG, iceDetail),
     ...liquids("frozen-in-lye", "in cubes, into the jug just before the lye"),
     ...line("naoh", `Sodium hydroxide, ${batter.lye.purityPct} %`, m.naohG, lyeDetail(batter, m, sayer), {
-      caution: lyeCaution(peakC, sayer),
+      caution: lyeCaution(peakC, jugOf(batter, m).hasMilk, sayer),
     }),
     ...line(
       "koh",
       `Potassium hydroxide, ${batter.lye.kohPurityPct} %`,
       m.kohG,
       m.naohG > LEAST_G ? "after the sodium hydroxide, a little at a time" : lyeDetail(batter, m, sayer),
-      { caution: lyeCaution(peakC, sayer) },
+      { caution: lyeCaution(peakC, jugOf(batter, m).hasMilk, sayer) },
     ),
     ...additives("hot-lye"),
     ...additives("cooled-lye"),
