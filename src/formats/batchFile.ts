@@ -4,7 +4,8 @@ import { type Plan, planSchema } from "../core/plan/schema";
 /** Largest batch file that is read, bytes. */
 export const LARGEST_BATCH_FILE = 1_000_000;
 
-export type ParsedBatchFile = { ok: true; plan: Plan } | { ok: false; problems: FieldProblem[] };
+/** What was read, or what is wrong; `isJson` is false where the text could not be taken apart at all. */
+export type ParsedBatchFile = { ok: true; plan: Plan } | { ok: false; isJson: boolean; problems: FieldProblem[] };
 
 /** The batch document as text: two spaces of indent, keys in the schema's order, one newline at the end. */
 export const writeBatchFile = (plan: Plan): string => `${JSON.stringify(planSchema.parse(plan), null, 2)}\n`;
@@ -12,13 +13,16 @@ export const writeBatchFile = (plan: Plan): string => `${JSON.stringify(planSche
 /** Reads a batch file. Text that is not JSON, or not a batch document, is refused with the field that is wrong; never throws. */
 export function readBatchFile(text: string): ParsedBatchFile {
   if (text.length > LARGEST_BATCH_FILE) {
-    return { ok: false, problems: [{ field: "document", message: `is larger than ${LARGEST_BATCH_FILE / 1e6} MB` }] };
+    const message = `is larger than ${LARGEST_BATCH_FILE / 1e6} MB`;
+    return { ok: false, isJson: true, problems: [{ field: "document", message }] };
   }
   let value: unknown;
   try {
     value = JSON.parse(text);
   } catch (error) {
-    return { ok: false, problems: [{ field: "document", message: `is not JSON: ${(error as Error).message}` }] };
+    const message = `is not JSON: ${(error as Error).message}`;
+    return { ok: false, isJson: false, problems: [{ field: "document", message }] };
   }
-  return readPlan(value);
+  const read = readPlan(value);
+  return read.ok ? read : { ...read, isJson: true };
 }

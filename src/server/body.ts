@@ -48,11 +48,10 @@ export async function readPlanBody(request: Request): Promise<Read<Plan>> {
   if (!text.ok) return text;
   const parsed = readBatchFile(text.value);
   if (parsed.ok) return { ok: true, value: parsed.plan };
-  const isSyntax = parsed.problems.some((p) => p.message.startsWith("is not JSON"));
   return refuse(
-    isSyntax
-      ? problem(400, "Not JSON", parsed.problems[0].message, { fields: parsed.problems })
-      : invalid(parsed.problems),
+    parsed.isJson
+      ? invalid(parsed.problems)
+      : problem(400, "Not JSON", parsed.problems[0].message, { fields: parsed.problems }),
   );
 }
 
