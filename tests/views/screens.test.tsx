@@ -155,6 +155,19 @@ describe("the clock's lists", () => {
     );
     expect(html.match(/<tr/g)).toHaveLength(own.timeline!.steps.length + 1);
     expect(text).toMatch(/top line.* \d+:\d\d \d+:\d\d – \d+:\d\d/);
+    // Peaks need thick batter: what stands for them is said by its minute.
+    const peaked: Plan = { ...kept, operations: [...kept.operations, newOperation(kept, "peaks")] };
+    const later = derive(peaked);
+    const step = later.timeline!.steps.find((s) => s.id === peaked.operations.at(-1)!.id)!;
+    const its = chancesOf(compileProgram(peaked, later.masses!), { seed: 1, draws: 100 })!;
+    const { low, high } = its.steps.find((s) => s.stepId === step.id)!.startS;
+    const table = shown(
+      <ClockTable plan={peaked} timeline={later.timeline!} chances={its} selected={null} onSelect={nothing} />,
+    ).text;
+    const minutes = [step.startS, low, high].map((s) => Math.round(s / 60));
+    expect(step.waitS).toBeGreaterThan(60);
+    expect(table).toContain(`stands at about minute ${minutes[0]} (${minutes[1]} to ${minutes[2]})`);
+    expect(minutes[1]).toBeLessThan(minutes[2]);
   });
 });
 

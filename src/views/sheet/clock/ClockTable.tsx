@@ -13,6 +13,11 @@ interface Props {
 }
 
 const range = (s: { low: number; high: number }) => `${clock(s.low)} – ${clock(s.high)}`;
+/** When batter that is waited for stands: "stands at about minute 41 (33 to 52)". */
+const standsAt = (startS: number, s: { low: number; high: number }) => {
+  const minute = (v: number) => Math.round(v / 60);
+  return `stands at about minute ${minute(startS)} (${minute(s.low)} to ${minute(s.high)})`;
+};
 const percent = (v: number) => `${Math.round(100 * v)} %`;
 
 /** The same facts as the ribbons, step by step. */
@@ -50,6 +55,7 @@ export function ClockTable({ plan, timeline, chances, selected, onSelect }: Prop
                 <td>
                   {span(s.endS - s.startS)}
                   {s.waitS > 0 ? ` after ${span(s.waitS)} of waiting` : ""}
+                  {s.waitS > 60 && c ? `: ${standsAt(s.startS, c.startS)}` : ""}
                 </td>
                 <td>{s.startTrace >= 1 ? s.startTrace.toFixed(1) : "–"}</td>
                 <td>{s.window ? `${s.window.low} to ${s.window.high}` : ""}</td>
