@@ -123,7 +123,7 @@ export function PortionRow({ portion, batch, derived, disabled, onMore }: Props)
           />
           {portion.takesRest ? (
             <span className="whitespace-nowrap">
-              <strong>{percent(cup?.sharePct ?? 0)}</strong> <em className="text-muted">the rest</em>
+              <strong>{percent(cup?.sharePct ?? 0)}</strong> <em className="text-muted">rest</em>
             </span>
           ) : (
             <>

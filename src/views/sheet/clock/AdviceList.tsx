@@ -31,8 +31,8 @@ export function AdviceList({ plan, timeline, advice, progress, turnBacks, disabl
         <ul>
           {advice?.map((a) => (
             <li key={a.id} className="flex items-baseline gap-3 border-b border-rule/60 py-1">
-              <strong className="w-16 whitespace-nowrap text-right text-leaf" title="chance of the whole design">
-                {a.gain >= 0.005 ? `to ${Math.round(100 * a.chance)} %` : "same"}
+              <strong className="w-[72px] whitespace-nowrap text-right text-leaf" title="chance of the whole design">
+                {a.gain >= 0.005 ? (a.chance > 0.995 ? "over 99 %" : `to ${Math.round(100 * a.chance)} %`) : "same"}
               </strong>
               <span className="w-20 whitespace-nowrap text-right text-muted">
                 {a.minutes === null ? "" : `${a.minutes >= 0 ? "+" : "−"}${Math.abs(a.minutes).toFixed(1)} min`}

@@ -1,4 +1,5 @@
 import { COLOUR_TIMES } from "../../../core/colour/colourantSchema";
+import { additiveRow } from "../../../core/formula/additives";
 import { spreadOverMoulds } from "../../../core/plan/moulds";
 import { AdditiveRows } from "../../parts/AdditiveRows";
 import { BoundNumber, BoundSelect, BoundText } from "../../parts/bound";
@@ -23,6 +24,11 @@ export function PortionDrawer({ batch, derived, disabled, portionId, onPortion, 
   const open = editable(batch, disabled);
   const at = (...rest: string[]) => ["portions", `#${portion.id}`, ...rest];
   const cup = derived.masses?.portions.find((m) => m.id === portion.id);
+  const ofBatter = plan.batters.find((b) => b.id === portion.batterId)?.additives ?? [];
+  const late = (cup?.additives ?? []).flatMap((x) => {
+    const own = x.from === "batter" ? ofBatter.find((a) => a.id === x.id) : undefined;
+    return own ? [{ id: x.id, massG: x.massG, label: own.label || additiveRow(own.kind).label }] : [];
+  });
   const colours = derived.colours[plan.portions.indexOf(portion)];
   const keeps = [
     ["keptBackPct", "for the top", cup?.keptBackG],
@@ -82,6 +88,16 @@ export function PortionDrawer({ batch, derived, disabled, portionId, onPortion, 
         plan={plan}
         derived={derived}
       />
+      {late.length > 0 && (
+        <p className="mt-3">
+          Of the whole formula, stirred in here after the colour:{" "}
+          {late.map((a) => (
+            <span key={a.id} className="mr-2 whitespace-nowrap">
+              {a.label} <strong>{grams(a.massG)}</strong>
+            </span>
+          ))}
+        </p>
+      )}
       <h3 className="mt-3 text-[15px]">Additives to this cup only</h3>
       <AdditiveRows
         open={open}
