@@ -29,8 +29,10 @@ export function BatchHead({
     location.href = `/batches/${id}${path}`;
   };
   const own = TABS.find((t) => t.id === tab)!;
+  // The weigh-up goes along to the bench on small screens; the others need a wide one.
+  const isNarrowing = tab === "weigh";
   return (
-    <header className="flex items-end gap-3 px-3 pt-2 print:hidden">
+    <header className={`flex items-end gap-3 px-3 pt-2 print:hidden ${isNarrowing ? "max-lg:flex-wrap" : ""}`}>
       {!own.hasTitle && (
         <h1 className="sr-only">
           {own.label}: {batch.plan.title}
@@ -53,7 +55,10 @@ export function BatchHead({
           <UndoButtons open={batch} />
         </div>
       )}
-      <nav aria-label="Parts of the batch" className="flex gap-1">
+      <nav
+        aria-label="Parts of the batch"
+        className={`flex gap-1 ${isNarrowing ? "max-lg:order-last max-lg:basis-full max-sm:[&_.tab]:px-2.5" : ""}`}
+      >
         {TABS.map((t) => (
           <a
             key={t.id}

@@ -51,7 +51,7 @@ function WeighUpSheet({ initial, studio }: { initial: StoredBatch; studio: strin
     ));
 
   return (
-    <div className="flex min-h-screen min-w-[1000px] flex-col print:min-w-0">
+    <div className="flex min-h-screen flex-col">
       <BatchHead id={initial.id} batch={batch} tab="weigh" />
       <main className="mx-2.5 mb-2.5 flex-1 rounded-lg border-[1.5px] border-ink bg-sheet px-5 py-3 print:m-0 print:border-0 print:bg-white print:p-0 print:text-black">
         <SaveTrouble batch={batch} />
@@ -63,7 +63,7 @@ function WeighUpSheet({ initial, studio }: { initial: StoredBatch; studio: strin
           </span>
         </header>
         <PrintedFacts plan={plan} derived={derived} />
-        <div className="flex items-center gap-4 border-b border-rule pb-2 print:hidden">
+        <div className="flex flex-wrap items-center gap-x-4 gap-y-1 border-b border-rule pb-2 print:hidden">
           <h1 className="text-[22px]">Weigh up</h1>
           <span className="text-[17px]" data-testid="weigh-progress">
             <strong>{ticked}</strong> of {counted.length} ticked
@@ -74,7 +74,7 @@ function WeighUpSheet({ initial, studio }: { initial: StoredBatch; studio: strin
               style={{ width: `${(100 * ticked) / Math.max(1, counted.length)}%` }}
             />
           </span>
-          <span className="text-muted">Space ticks the line in focus, arrows move.</span>
+          <span className="text-muted max-lg:hidden">Space ticks the line in focus, arrows move.</span>
           <button type="button" className="button ml-auto" onClick={() => window.print()}>
             <Printer size={15} /> Print
           </button>
@@ -91,7 +91,7 @@ function WeighUpSheet({ initial, studio }: { initial: StoredBatch; studio: strin
         {derived.masses === null ? (
           <p className="p-8 text-muted">The formula cannot be computed yet: see what the plan says there.</p>
         ) : (
-          <div className="mt-2 grid grid-cols-2 gap-x-8 print:gap-x-5">
+          <div className="mt-2 grid gap-x-8 md:grid-cols-2 print:grid-cols-2 print:gap-x-5">
             <div>
               {columns(LEFT)}
               <PracticeOfBatch batch={batch} disabled={isPoured} />
