@@ -6,6 +6,7 @@ import { newPlan } from "../../src/core/plan/newPlan";
 import { FAMILY_IDS } from "../../src/core/plan/operations";
 import type { Plan } from "../../src/core/plan/schema";
 import { adviceFor, changesFor } from "../../src/core/schedule/advice";
+import { bestPlanOf } from "../../src/core/schedule/bestPlan";
 import { chancesOf } from "../../src/core/schedule/chance";
 import { traceAt } from "../../src/core/schedule/curves";
 import { drawUnknowns, priorBelief } from "../../src/core/schedule/draws";
@@ -200,5 +201,20 @@ describe("learning", () => {
     }
     expect(inside).toBeGreaterThanOrEqual(17);
     expect(narrowed).toBeGreaterThanOrEqual(15);
+  });
+});
+
+describe("what the best plan costs", () => {
+  it("is said where pours change places: the face is then another", () => {
+    const short = scented(newPlan("Cost", 1), { p2: "strong" });
+    const drops: Plan = { ...short, operations: layOut(short, "drop", { drops: 12 }) };
+    const found = bestPlanOf(drops, { seed: 1, screenDraws: 60, draws: 100 })!;
+    const done = applyEdit(drops, found.edit);
+    expect(found.words.length).toBeGreaterThan(0);
+    if (!done.ok) throw new Error(done.reason);
+    const places = (p: Plan) => p.operations.map((o) => o.id).join();
+    expect(found.changesFace).toBe(places(done.document) !== places(drops));
+    const costs = adviceFor(drops, { seed: 1, draws: 100 })!.find((a) => a.id === "best")!.cost;
+    expect(costs.includes("cut face")).toBe(found.changesFace);
   });
 });

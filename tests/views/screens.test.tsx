@@ -139,7 +139,9 @@ describe("the clock's lists", () => {
 
   it("advice says the chance that it leads to, its parts in order, and what a single change costs", () => {
     const { text, html } = list(false);
-    expect(text).toMatch(/to 99 % .*pour all of Ink first stop blending at emulsion do it/);
+    expect(text).toMatch(
+      /to 99 % .*costs: nothing but the order of the work pour all of Ink first stop blending at emulsion do it/,
+    );
     expect(text).toMatch(/same \+2\.0 min Lye at 30 % instead of 33 % ; costs: slower unmoulding/);
     expect(html.match(/<ol/g)).toHaveLength(1);
     expect(list(true).html).not.toContain("<button");

@@ -291,7 +291,9 @@ export function adviceFor(plan: Plan, options: AdviceOptions): Advice[] | null {
         id: "best",
         words: "the best plan with these scents and colours",
         parts: best.words,
-        cost: "nothing but the order of the work",
+        cost: best.changesFace
+          ? "pours change places, and the cut face with them: see it after the press"
+          : "nothing but the order of the work",
         edit: best.edit,
         chance: best.chance,
         gain: best.chance - best.before,

@@ -20,6 +20,8 @@ export interface BestPlan {
   /** What it does differently, part by part, in the order of the work; empty where the plan is the best found. */
   words: string[];
   edit: Edit;
+  /** Whether pours change places: the cut face is then another. */
+  changesFace: boolean;
   /** Chance of the plan as it is, and of the best plan, on the same draws. */
   before: number;
   chance: number;
@@ -209,8 +211,14 @@ export function bestPlanOf(plan: Plan, options: BestPlanOptions): BestPlan | nul
   const before = chanceOf(plan, seed, draws);
   const chance = chanceOf(best.plan, seed, draws);
   if (best === here || chance < before + WORTH)
-    return { words: [], edit: { kind: "all", edits: [] }, before, chance: before };
-  return { words: best.moves.map((m) => m.words), edit: editTo(plan, best.plan), before, chance };
+    return { words: [], edit: { kind: "all", edits: [] }, changesFace: false, before, chance: before };
+  return {
+    words: best.moves.map((m) => m.words),
+    edit: editTo(plan, best.plan),
+    changesFace: best.plan.operations !== plan.operations,
+    before,
+    chance,
+  };
 }
 
 /** The better chance first; of nearly equal ones the one that changes less. */

@@ -39,14 +39,13 @@ export function AdviceList({ plan, timeline, advice, progress, turnBacks, disabl
               </span>
               <span className="min-w-0 flex-1">
                 <strong>{a.words[0].toUpperCase() + a.words.slice(1)}</strong>
-                {a.parts.length > 1 || a.id === "best" ? (
+                <span className="text-muted">; costs: {a.cost}</span>
+                {(a.parts.length > 1 || a.id === "best") && (
                   <ol className="ml-5 list-decimal">
                     {a.parts.map((part) => (
                       <li key={part}>{part}</li>
                     ))}
                   </ol>
-                ) : (
-                  <span className="text-muted">; costs: {a.cost}</span>
                 )}
               </span>
               {!disabled && (
