@@ -45,8 +45,8 @@ const WORTH = 0.01;
 const KEPT = 2;
 
 /** Pours whose colours may change places where the family leaves them free; the floor among them. */
-const FREE: ReadonlySet<OperationKind> = new Set(["stripe", "plop", "potDrop", "spoonRow"]);
-const FREE_WITH_FLOOR: ReadonlySet<OperationKind> = new Set([...FREE, "layer"]);
+export const FREE_POURS: ReadonlySet<OperationKind> = new Set(["stripe", "plop", "potDrop", "spoonRow"]);
+const FREE_WITH_FLOOR: ReadonlySet<OperationKind> = new Set([...FREE_POURS, "layer"]);
 
 /** The list with some cup's pours of the given kinds first among all of them, mould by mould; `count` of them, or all. */
 function led(
@@ -97,11 +97,11 @@ export function arrangements(plan: Plan): (Move | null)[] {
     );
     if (!isSame && !isKnown) found.push({ words, edit: { kind: "set", path: ["operations"], value: operations } });
   };
-  add(`pour ${first.name} first of the colours`, led(plan.operations, first.id, FREE, 1));
+  add(`pour ${first.name} first of the colours`, led(plan.operations, first.id, FREE_POURS, 1));
   add(`pour ${first.name} first, under the floor`, led(plan.operations, first.id, FREE_WITH_FLOOR, 1));
   // Done for every cup it would turn drops into layers: only one that is clearly faster than the rest goes in whole.
   if (!second || first.speed > second.speed * 1.3) {
-    add(`pour all of ${first.name} first`, led(plan.operations, first.id, FREE, Number.POSITIVE_INFINITY));
+    add(`pour all of ${first.name} first`, led(plan.operations, first.id, FREE_POURS, Number.POSITIVE_INFINITY));
     add(
       `pour all of ${first.name} first, lowest in the mould`,
       led(plan.operations, first.id, FREE_WITH_FLOOR, Number.POSITIVE_INFINITY),

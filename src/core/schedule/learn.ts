@@ -51,41 +51,33 @@ const PACELESS: ReadonlySet<Step["kind"]> = new Set(["blend", "bring", "lye", "f
 
 /** True where many steps of a pour were ticked off far faster than anybody works: it must be asked before it teaches a pace. */
 export function isHurried(program: Program): boolean {
-  const took = workedShares(program);
+  const took = workedTimes(program).map((t) => t.tookS / t.plannedS);
   if (took.length < 3) return false;
   return took.filter((t) => t < HURRIED_UNDER).length >= HURRIED_PART * took.length;
 }
 
-/** Time that steps took over what a person of this pace takes, where anything was worked. */
-function workedShares(program: Program): number[] {
-  const shares: number[] = [];
+/** Steps that a person worked through: how long they took, and what a person of this pace takes, s. */
+function workedTimes(program: Program): { tookS: number; plannedS: number }[] {
+  const times: { tookS: number; plannedS: number }[] = [];
   let before = 0;
   program.steps.forEach((s, i) => {
     const end = program.endS[i];
     if (Number.isNaN(end)) return;
-    const took = end - before;
+    const tookS = end - before;
     before = end;
-    if (!PACELESS.has(s.kind) && s.durationS * program.pace >= 1) shares.push(took / (s.durationS * program.pace));
+    const plannedS = s.durationS * program.pace;
+    if (!PACELESS.has(s.kind) && plannedS >= 1) times.push({ tookS, plannedS });
   });
-  return shares;
+  return times;
 }
 
 /** Log durations of steps done against the plan, for the person's pace: only steps that a person works through, none of a run-through that was not said to count. */
 function paceReadings(plan: Plan, program: Program): number[] {
   if (plan.record.teachesPace === false || (plan.record.teachesPace === null && isHurried(program))) return [];
-  const readings: number[] = [];
-  let before = 0;
-  program.steps.forEach((s, i) => {
-    const end = program.endS[i];
-    if (Number.isNaN(end)) return;
-    const took = end - before;
-    before = end;
-    const plannedS = s.durationS * program.pace;
-    if (PACELESS.has(s.kind) || took < LEAST_WORKED_S || plannedS < 1) return;
-    // Standing because the batter was thin is no slow hand.
-    readings.push(Math.min(MOST_PACE, Math.log(took / plannedS)));
-  });
-  return readings;
+  // Standing because the batter was thin is no slow hand.
+  return workedTimes(program)
+    .filter((t) => t.tookS >= LEAST_WORKED_S)
+    .map((t) => Math.min(MOST_PACE, Math.log(t.tookS / t.plannedS)));
 }
 
 /** Predicted thickness at every check, by playing the program with the checks' times as grid points. */
