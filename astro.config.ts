@@ -1,34 +1,29 @@
+import { resolve } from "node:path";
 import node from "@astrojs/node";
 import react from "@astrojs/react";
 import tailwindcss from "@tailwindcss/vite";
 import { defineConfig } from "astro/config";
+import { CSP_DIRECTIVES } from "./src/server/policy";
+import { offline } from "./tools/vite/offline";
+import { threads } from "./tools/vite/threads";
 
-const external = ["@electric-sql/pglite"];
+const external = ["@electric-sql/pglite", "postgres", "tinypool"];
 
 export default defineConfig({
   output: "server",
   adapter: node({ mode: "standalone" }),
-  integrations: [react()],
+  integrations: [react(), offline()],
   image: { service: { entrypoint: "astro/assets/services/noop" } },
   devToolbar: { enabled: false },
   security: { checkOrigin: false },
   server: { host: process.env.HOST ?? "127.0.0.1", port: Number(process.env.PORT ?? 4321) },
   experimental: {
     csp: {
-      directives: [
-        "default-src 'self'",
-        "img-src 'self' data: blob:",
-        "font-src 'self'",
-        "connect-src 'self'",
-        "worker-src 'self'",
-        "object-src 'none'",
-        "base-uri 'none'",
-        "form-action 'self'",
-      ],
+      directives: [...CSP_DIRECTIVES],
     },
   },
   vite: {
-    plugins: [tailwindcss()],
+    plugins: [tailwindcss(), threads({ "front.mjs": resolve("src/server/front.ts") })],
     ssr: { external },
     optimizeDeps: { exclude: external },
     worker: { format: "es" },

@@ -1,19 +1,17 @@
 import { defineConfig } from "@playwright/test";
-
-const PORT = process.env.TUNDISH_TEST_PORT ?? "4399";
-const address = `http://127.0.0.1:${PORT}`;
-process.env.TUNDISH_TEST_ADDRESS = address;
+import { addressOf, WORKERS } from "./tests/e2e/address";
 
 export default defineConfig({
   testDir: "tests/e2e",
-  workers: 1,
+  // Two files at once take two thirds of the time of one after another; each worker has a server of its own, so that no test meets
+  // another's settings.
+  workers: WORKERS,
   timeout: 120_000,
   expect: { timeout: 20_000 },
   // One more try where the machine stood still; such a test is printed as flaky.
   retries: 1,
   reporter: [["list"], ["json", { outputFile: ".cache/e2e.json" }]],
   use: {
-    baseURL: address,
     viewport: { width: 1280, height: 800 },
     trace: "off",
     actionTimeout: 30_000,
@@ -30,11 +28,11 @@ export default defineConfig({
       ],
     },
   },
-  webServer: {
+  webServer: Array.from({ length: WORKERS }, (_, worker) => ({
     command: "node tests/e2e/server.mjs",
-    url: `${address}/api/health`,
+    url: `${addressOf(worker)}/api/health`,
     timeout: 120_000,
     reuseExistingServer: false,
-    env: { PORT },
-  },
+    env: { PORT: new URL(addressOf(worker)).port },
+  })),
 });

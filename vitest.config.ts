@@ -1,6 +1,8 @@
 import { defineConfig } from "vitest/config";
+import { threads } from "./tools/vite/threads";
 
 export default defineConfig({
+  plugins: [threads()],
   test: {
     include: ["tests/**/*.test.{ts,tsx}"],
     exclude: ["tests/e2e/**"],

@@ -2,10 +2,14 @@
 import { spawn } from "node:child_process";
 import { existsSync } from "node:fs";
 import { join, resolve } from "node:path";
+import { refuseOldNode } from "./starting.mjs";
 import { bin, buildIfNeeded, environment, installPackages, root, run } from "./tooling.mjs";
 
+refuseOldNode();
 installPackages();
 buildIfNeeded();
+// The demo has its own directory: it is never put into a studio's database.
+delete environment.DATABASE_URL;
 const directory = resolve(process.env.TUNDISH_DATA_DIR ?? join(root, ".data/demo"));
 environment.TUNDISH_DATA_DIR = directory;
 if (

@@ -1,27 +1,38 @@
-// Starts the built server: HOST, PORT and TUNDISH_DATA_DIR say where. Ends with a message when the data directory is in use.
-import { environment } from "./tooling.mjs";
+// Starts the built server: HOST, PORT and TUNDISH_DATA_DIR say where. Ends with a sentence when it cannot.
+import { existsSync } from "node:fs";
+import { createServer } from "node:http";
+import { join } from "node:path";
+import { refuseOldNode, sayListenProblem } from "./starting.mjs";
+import { environment, root } from "./tooling.mjs";
 
+refuseOldNode();
 Object.assign(process.env, environment);
 process.env.HOST ??= "127.0.0.1";
 process.env.PORT ??= "4321";
 process.env.ASTRO_NODE_AUTOSTART = "disabled";
 process.env.ASTRO_NODE_LOGGING = "disabled";
+const { HOST: host, PORT: port } = process.env;
 
-const { openAtStart } = await import("../dist/server/entry.mjs").then(async (entry) => ({
-  openAtStart: async () => {
-    const { server } = entry.startServer();
-    server.server.on("error", (error) => {
-      console.error(
-        error.code === "EADDRINUSE" ? `Port ${process.env.PORT} is in use: choose another with PORT.` : error.message,
-      );
-      process.exit(1);
-    });
-    const host = process.env.HOST === "0.0.0.0" || process.env.HOST === "::" ? "127.0.0.1" : process.env.HOST;
-    const address = `http://${host.includes(":") ? `[${host}]` : host}:${process.env.PORT}`;
-    await new Promise((ready) => (server.server.listening ? ready() : server.server.once("listening", ready)));
-    await fetch(`${address}/api/health`);
-    return address;
-  },
-}));
-const address = await openAtStart();
+if (!existsSync(join(root, "dist/server/entry.mjs"))) {
+  console.error("Tundish is not built yet: run `npm run build`, or `npm run demo`, which does all that is needed.");
+  process.exit(1);
+}
+// The data first: what cannot be opened is said before anybody is answered. The application is read in meanwhile.
+const { frontDoor, noteAddress, openData, sayPairing } = await import("../dist/server/front.mjs");
+const [{ handler }] = await Promise.all([import("../dist/server/entry.mjs"), openData()]);
+const server = createServer(frontDoor(handler));
+server.requestTimeout = 60_000;
+server.headersTimeout = 20_000;
+await new Promise((ready, fail) => {
+  server.once("error", fail);
+  server.listen(Number(port), host, ready);
+}).catch((error) => {
+  console.error(sayListenProblem(error, host, port));
+  process.exit(1);
+});
+const shown = host === "0.0.0.0" || host === "::" ? "127.0.0.1" : host;
+const address = `http://${shown.includes(":") ? `[${shown}]` : shown}:${port}`;
+noteAddress(address);
 console.log(`Tundish is running at ${address}`);
+const pairing = await sayPairing();
+if (pairing) console.log(pairing);

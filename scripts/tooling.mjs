@@ -49,7 +49,7 @@ function filesBelow(folder) {
 /** Builds the application when its sources are not the ones built last. */
 export function buildIfNeeded() {
   const sources = [
-    ...["src", "public"].flatMap((f) => filesBelow(join(root, f))),
+    ...["src", "public", "tools/vite"].flatMap((f) => filesBelow(join(root, f))),
     join(root, "astro.config.ts"),
     join(root, "package-lock.json"),
   ];

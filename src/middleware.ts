@@ -1,17 +1,22 @@
 import { defineMiddleware } from "astro:middleware";
+import { randomUUID } from "node:crypto";
+import { withDevPolicy } from "./server/devPolicy";
+import { faultAnswer, noteFault } from "./server/faults";
 import { refuseForeign, withSecurityHeaders } from "./server/guard";
-import { problem } from "./server/problem";
+
+/** Time for the last answers to go out before a process whose database has stopped ends, ms. */
+const LAST_WORDS_MS = 500;
 
 export const onRequest = defineMiddleware(async (context, next) => {
   const refused = refuseForeign(context.request);
   if (refused) return withSecurityHeaders(refused);
   try {
-    return withSecurityHeaders(await next());
+    const answer = await next();
+    // The build writes the policy into the pages themselves; where sources run it is made here.
+    return withSecurityHeaders(import.meta.env.DEV ? await withDevPolicy(answer, randomUUID()) : answer);
   } catch (error) {
-    console.error(error);
-    if (!context.url.pathname.startsWith("/api/")) throw error;
-    return withSecurityHeaders(
-      problem(500, "Something broke", "The server met an error of its own; nothing was changed."),
-    );
+    const kind = noteFault(error);
+    if (kind === "stopped") setTimeout(() => process.exit(1), LAST_WORDS_MS);
+    return withSecurityHeaders(faultAnswer(kind));
   }
 });

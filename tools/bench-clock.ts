@@ -1,20 +1,20 @@
-import { layOut } from "../src/core/families/registry";
-import { computeMasses } from "../src/core/plan/masses";
-import { newPlan, plainColourant, plainPortion, plainScent } from "../src/core/plan/newPlan";
-import type { Plan } from "../src/core/plan/schema";
-import { adviceFor } from "../src/core/schedule/advice";
-import { chancesOf, FULL_DRAWS } from "../src/core/schedule/chance";
-import { drawUnknowns, priorBelief } from "../src/core/schedule/draws";
-import { makePlayed, Player } from "../src/core/schedule/play";
-import { compileProgram } from "../src/core/schedule/program";
-import { Search } from "../src/core/schedule/solver/search";
+import { adviceFor } from "../src/core/advise/advice";
+import { computeMasses } from "../src/core/batter/masses";
+import { chancesOf, FULL_DRAWS } from "../src/core/clock/chance";
+import { drawUnknowns, priorBelief } from "../src/core/clock/draws";
+import { makePlayed, Player } from "../src/core/clock/play";
+import { Search } from "../src/core/clock/solver/search";
+import { newPlan, plainColourant, plainPortion, plainScent } from "../src/core/document/newPlan";
+import type { Plan } from "../src/core/document/schema";
+import { compileProgram } from "../src/core/prepare/compile";
+import { layOut } from "../src/core/techniques/families/registry";
 
 /** Prints how long the clock takes with eight portions and fifty steps. */
 const CLASSES = ["quiet", "mild", "moderate", "strong", "quiet", "mild", "moderate"] as const;
 const base = newPlan("Bench", 1);
 const cups = CLASSES.map((c, i) => ({
   ...plainPortion(`p${i + 2}`, "b1", `C${i}`, 9),
-  colourants: [plainColourant("c1", "c", "mica", "#336699")],
+  colourants: [plainColourant(`c${i + 1}`, "c", "mica", "#336699")],
   scent: plainScent(`S${i}`, c, 3),
 }));
 const portions = [base.portions[0], ...cups];

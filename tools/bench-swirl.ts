@@ -1,8 +1,8 @@
-import { derive } from "../src/core/plan/derive";
-import { FAMILY_IDS, type FamilyId } from "../src/core/plan/operations";
+import { derive } from "../src/core/derive/derive";
 import { compileDesign, type Design } from "../src/core/swirl/design";
 import { drawIndices, finish } from "../src/core/swirl/face";
 import { createPoints, restart } from "../src/core/swirl/points";
+import { FAMILY_IDS, type FamilyId } from "../src/core/techniques/families/registry";
 import { printBareLoops } from "./bareLoops";
 import { planOfFamily } from "./familyPlans";
 

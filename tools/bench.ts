@@ -1,9 +1,9 @@
-import { derive } from "../src/core/plan/derive";
-import { portionOf } from "../src/core/plan/operations";
-import { readPlan } from "../src/core/plan/read";
+import { derive } from "../src/core/derive/derive";
+import { readPlan } from "../src/core/document/read";
 import { compileDesign, type Design, type DesignPour } from "../src/core/swirl/design";
 import { drawIndices, finish, refineEdges } from "../src/core/swirl/face";
 import { createPoints, restart } from "../src/core/swirl/points";
+import { portionOf } from "../src/core/techniques/operations/registry";
 import { demoBatches } from "../src/data/demo/studio";
 
 /** Prints how long the hot paths take on this machine, with ratios that hold on any. Medians of several runs after a warm-up. */

@@ -1,10 +1,9 @@
 import { writeFileSync } from "node:fs";
-import { FAMILIES } from "../src/core/families/registry";
-import { derive } from "../src/core/plan/derive";
-import { FAMILY_IDS } from "../src/core/plan/operations";
+import { derive } from "../src/core/derive/derive";
 import { compileDesign } from "../src/core/swirl/design";
 import { drawIndices, finish, type View } from "../src/core/swirl/face";
 import { makePalette, paint } from "../src/core/swirl/paint";
+import { FAMILIES, FAMILY_IDS } from "../src/core/techniques/families/registry";
 import { planOfFamily } from "./familyPlans";
 
 /**

@@ -1,7 +1,6 @@
-import { layOut } from "../src/core/families/registry";
-import { newPlan, plainColourant, plainPortion } from "../src/core/plan/newPlan";
-import type { FamilyId } from "../src/core/plan/operations";
-import type { Plan } from "../src/core/plan/schema";
+import { newPlan, plainColourant, plainPortion } from "../src/core/document/newPlan";
+import type { Plan } from "../src/core/document/schema";
+import { type FamilyId, layOut } from "../src/core/techniques/families/registry";
 
 /** A plan of four cups (Moon, Ink, Brass, Ember) laid out in a family at its start values, for the bench, the contact sheet and tests. */
 export function planOfFamily(family: FamilyId): Plan {
@@ -10,7 +9,7 @@ export function planOfFamily(family: FamilyId): Plan {
     base.portions[0],
     { ...base.portions[1], sharePct: 22 },
     { ...base.portions[2], sharePct: 20 },
-    { ...plainPortion("p4", "b1", "Ember", 18), colourants: [plainColourant("c1", "Ember", "oxide", "#c8403a")] },
+    { ...plainPortion("p4", "b1", "Ember", 18), colourants: [plainColourant("c3", "Ember", "oxide", "#c8403a")] },
   ];
   return { ...base, design: { ...base.design, family }, operations: layOut(base, family, {}) };
 }

@@ -7,6 +7,7 @@ import { demoBatches } from "../src/data/demo/studio";
 import { putLibraryItem } from "../src/data/library";
 import { DataDirectoryInUse } from "../src/data/lock";
 import { openDatabase } from "../src/data/open";
+import { placeOf, shownPlace } from "../src/data/place";
 import { getSettings, saveSettings } from "../src/data/settings";
 
 /**
@@ -16,14 +17,15 @@ import { getSettings, saveSettings } from "../src/data/settings";
 const directory = resolve(process.env.TUNDISH_DATA_DIR ?? ".data/demo");
 try {
   if (process.argv.includes("--fresh")) await rm(resolve(directory, "database"), { recursive: true, force: true });
-  const { db, close } = await openDatabase(directory);
+  const place = placeOf(directory);
+  const { db, close } = await openDatabase(place);
   const batches = demoBatches(formatISO(new Date(), { representation: "date" }));
   for (const { id, plan } of batches.toReversed()) await putBatch(db, id, plan);
   for (const { kind, id, document } of demoLibrary()) await putLibraryItem(db, kind, id, document);
   const stored = await getSettings(db);
   if (stored.version === 0) await saveSettings(db, 0, { ...stored.document, studio: "Gnomon Lane" });
   await close();
-  console.log(`${batches.length} demo batches are in ${directory}`);
+  console.log(`${batches.length} demo batches are in ${shownPlace(place)}`);
 } catch (error) {
   console.error(error instanceof DataDirectoryInUse ? error.message : error);
   process.exit(1);

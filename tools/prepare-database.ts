@@ -1,6 +1,7 @@
 import { rm } from "node:fs/promises";
 import { join } from "node:path";
-import { openDatabase, preparedDatabase } from "../src/data/open";
+import { preparedDatabase } from "../src/data/embedded";
+import { openDatabase } from "../src/data/open";
 
 /** Creates and migrates an empty database once, so that a first start only copies it. */
 const working = `${preparedDatabase()}.making`;

@@ -17,6 +17,7 @@ const shoot = async (path: string, name: string, before = async () => {}) => {
   await page.goto(`${address}${path}`);
   await page.waitForTimeout(4000);
   await before();
+  await page.waitForTimeout(800);
   await page.screenshot({ path: `docs/screenshots/${name}.png` });
 };
 await shoot("/", "shelf");
@@ -30,8 +31,25 @@ await shoot("/batches/demo-meteor-shower/studio", "studio", async () => {
   await page.waitForTimeout(5000);
 });
 await shoot("/batches/demo-meteor-shower/weigh", "weigh");
+await page.setViewportSize({ width: 820, height: 1180 });
+await shoot("/batches/demo-meteor-shower", "tablet");
+await page.setViewportSize({ width: 390, height: 844 });
+await shoot("/batches/demo-meteor-shower", "phone", () =>
+  page.getByRole("navigation", { name: "Rooms of the sheet" }).getByRole("button", { name: "Pours" }).click(),
+);
+await page.setViewportSize({ width: 1280, height: 800 });
+await shoot("/batches/demo-meteor-shower", "commands", () => page.keyboard.press("Control+k"));
 await shoot("/library/scents", "scents");
-await shoot("/practice", "practice");
+await shoot("/practice", "practice", () =>
+  // Where the data lies on this machine is nobody's business: the picture shows it from the project on.
+  page.evaluate(() => {
+    const texts = document.createTreeWalker(document.body, NodeFilter.SHOW_TEXT);
+    while (texts.nextNode()) {
+      const node = texts.currentNode;
+      node.textContent = (node.textContent ?? "").replace(/\/\S*\/(?=\.data\/)/g, "");
+    }
+  }),
+);
 await shoot("/batches/demo-transit-of-venus/book", "book");
 await shoot("/batches/demo-meteor-shower/pour", "pour", async () => {
   const startedAt = new Date(Date.now() - 372_000).toISOString();

@@ -1,10 +1,10 @@
 import { readFileSync, writeFileSync } from "node:fs";
+import { restRatePerMin, Vessels } from "../src/core/clock/cup";
 import { COLOURANT_KINDS } from "../src/core/colour/kinds";
+import { plainBatter } from "../src/core/document/newPlan";
 import { ADDITIVES } from "../src/core/formula/additives";
 import { formulaPerGram } from "../src/core/formula/formula";
-import { plainBatter } from "../src/core/plan/newPlan";
 import { SCENT_CLASSES, type ScentClassId } from "../src/core/scent/classes";
-import { restRatePerMin, Vessels } from "../src/core/trace/cup";
 
 interface Setting {
   lye: number;

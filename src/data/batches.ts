@@ -1,9 +1,9 @@
 import { randomUUID } from "node:crypto";
 import { and, asc, count, desc, eq, gt, ilike, isNotNull, isNull, lte, or, type SQL, sql } from "drizzle-orm";
-import { readPlan } from "../core/plan/read";
-import type { Plan } from "../core/plan/schema";
-import { type ShelfSummary, SUMMARY_MODEL, summaryOf } from "../core/plan/shelf";
-import type { Database } from "./open";
+import { type ShelfSummary, SUMMARY_MODEL, summaryOf } from "../core/derive/shelf";
+import { readPlan } from "../core/document/read";
+import type { Plan } from "../core/document/schema";
+import type { Database } from "./database";
 import { type BatchRow, batches } from "./schema";
 
 /** A stored batch as it leaves the data layer. */

@@ -1,7 +1,7 @@
 import { and, asc, eq, sql } from "drizzle-orm";
-import type { Lesson } from "../core/schedule/learn";
+import type { Lesson } from "../core/clock/learn";
 import { firstNonFinite } from "../core/units/finite";
-import type { Database } from "./open";
+import type { Database } from "./database";
 import { batches, type LessonRow, lessons } from "./schema";
 
 /** A lesson with the title of the batch that taught it. */
@@ -12,6 +12,8 @@ export async function putLessons(db: Database, batchId: string, found: readonly 
   const wrong = firstNonFinite(found);
   if (wrong) throw new Error(`a lesson that is not a number (${wrong}) is not kept`);
   await db.transaction(async (tx) => {
+    // Two that teach at once wait for each other, on a database that lets them run side by side.
+    await tx.select({ id: batches.id }).from(batches).where(eq(batches.id, batchId)).for("no key update");
     const before = await tx.select().from(lessons).where(eq(lessons.batchId, batchId));
     const isLeftOut = before.some((l) => l.isLeftOut);
     await tx.delete(lessons).where(eq(lessons.batchId, batchId));

@@ -1,10 +1,10 @@
 import { randomUUID } from "node:crypto";
 import { and, asc, count, desc, eq, ilike, type SQL, sql } from "drizzle-orm";
+import { withLiquids } from "../core/document/migrations";
 import { OILS } from "../core/formula/oils";
 import { LIBRARY, type LibraryDocument, type LibraryKind } from "../core/library/kinds";
-import { withLiquids } from "../core/plan/migrations";
 import { literally, type SaveResult } from "./batches";
-import type { Database } from "./open";
+import type { Database } from "./database";
 import { type FormulaVersionRow, formulaVersions, type LibraryRow, libraryItems } from "./schema";
 
 export interface LibraryQuery {
@@ -85,7 +85,7 @@ export async function createLibraryItem(
       .values({ kind, id, name: document.name, document })
       .onConflictDoNothing()
       .returning();
-    if (row) await keepVersion(tx as unknown as Database, row);
+    if (row) await keepVersion(tx, row);
     return row ?? null;
   });
 }
@@ -105,7 +105,7 @@ export async function saveLibraryItem(
       .where(and(isRow(kind, id), eq(libraryItems.version, seenVersion)))
       .returning();
     if (row) {
-      await keepVersion(tx as unknown as Database, row);
+      await keepVersion(tx, row);
       return { kind: "saved", row };
     }
     const [current] = await tx.select().from(libraryItems).where(isRow(kind, id));
@@ -136,16 +136,16 @@ export const listFormulaVersions = (db: Database, formulaId: string): Promise<Fo
 
 /** Puts the oils that ship with Tundish into the library where they are missing or were never changed; own changes stay. */
 export async function ensureOils(db: Database): Promise<void> {
-  const rows = OILS.map((o) => ({ kind: "oils" as const, id: o.id, name: o.name, document: o }));
-  await db.insert(libraryItems).values(rows).onConflictDoNothing();
-  const untouched = await db
-    .select()
-    .from(libraryItems)
-    .where(and(eq(libraryItems.kind, "oils"), eq(libraryItems.version, 1)));
+  const { id, version, document } = libraryItems;
+  const there = await db.select({ id, version, document }).from(libraryItems).where(eq(libraryItems.kind, "oils"));
+  const known = new Set(there.map((row) => row.id));
+  const missing = OILS.filter((o) => !known.has(o.id));
+  const rows = missing.map((o) => ({ kind: "oils" as const, id: o.id, name: o.name, document: o }));
+  if (rows.length > 0) await db.insert(libraryItems).values(rows).onConflictDoNothing();
   const shipped = new Map(OILS.map((o) => [o.id, o]));
-  for (const row of untouched) {
+  for (const row of there) {
     const oil = shipped.get(row.id);
-    if (oil && JSON.stringify(oil) !== JSON.stringify(row.document))
+    if (oil && row.version === 1 && JSON.stringify(oil) !== JSON.stringify(row.document))
       await db.update(libraryItems).set({ name: oil.name, document: oil }).where(isRow("oils", row.id));
   }
 }

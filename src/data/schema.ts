@@ -10,9 +10,9 @@ import {
   text,
   timestamp,
 } from "drizzle-orm/pg-core";
+import type { ShelfSummary } from "../core/derive/shelf";
+import type { Plan } from "../core/document/schema";
 import type { LibraryDocument, LibraryKind } from "../core/library/kinds";
-import type { Plan } from "../core/plan/schema";
-import type { ShelfSummary } from "../core/plan/shelf";
 import type { Settings } from "../core/practice/practiceSchema";
 
 /**
@@ -92,6 +92,16 @@ export const settings = pgTable("settings", {
   version: integer("version").notNull().default(1),
   document: json("document").$type<Settings>().notNull(),
 });
+
+/** Devices that were let in from elsewhere than this machine, by the hash of the token that each holds. */
+export const devices = pgTable("devices", {
+  id: text("id").primaryKey(),
+  name: text("name").notNull(),
+  tokenHash: text("token_hash").notNull().unique(),
+  pairedAt: timestamp("paired_at", { withTimezone: true }).notNull().defaultNow(),
+  lastSeenAt: timestamp("last_seen_at", { withTimezone: true }).notNull().defaultNow(),
+});
+export type DeviceRow = typeof devices.$inferSelect;
 
 export type BatchRow = typeof batches.$inferSelect;
 export type LibraryRow = typeof libraryItems.$inferSelect;

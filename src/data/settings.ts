@@ -1,6 +1,6 @@
 import { and, eq, sql } from "drizzle-orm";
 import { DEFAULT_SETTINGS, type Settings, settingsSchema } from "../core/practice/practiceSchema";
-import type { Database } from "./open";
+import type { Database } from "./database";
 import { settings } from "./schema";
 
 export interface StoredSettings {

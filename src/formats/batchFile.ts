@@ -1,5 +1,7 @@
-import { type FieldProblem, readPlan } from "../core/plan/read";
-import { type Plan, planSchema } from "../core/plan/schema";
+import type { FieldProblem } from "../core/document/problems";
+import { readPlan } from "../core/document/read";
+import { type Plan, planSchema } from "../core/document/schema";
+import { parseJson } from "./jsonText";
 
 /** Largest batch file that is read, bytes. */
 export const LARGEST_BATCH_FILE = 1_000_000;
@@ -16,13 +18,8 @@ export function readBatchFile(text: string): ParsedBatchFile {
     const message = `is larger than ${LARGEST_BATCH_FILE / 1e6} MB`;
     return { ok: false, isJson: true, problems: [{ field: "document", message }] };
   }
-  let value: unknown;
-  try {
-    value = JSON.parse(text);
-  } catch (error) {
-    const message = `is not JSON: ${(error as Error).message}`;
-    return { ok: false, isJson: false, problems: [{ field: "document", message }] };
-  }
-  const read = readPlan(value);
+  const parsed = parseJson(text);
+  if (!parsed.ok) return { ok: false, isJson: false, problems: [{ field: "document", message: parsed.message }] };
+  const read = readPlan(parsed.value);
   return read.ok ? read : { ...read, isJson: true };
 }

@@ -1,5 +1,5 @@
-import { readPlan } from "../core/plan/read";
-import { type ShelfEntry, shelfEntry } from "../core/plan/shelf";
+import { type ShelfEntry, shelfEntry } from "../core/derive/shelf";
+import { readPlan } from "../core/document/read";
 import type { Batch, SaveResult, ShelfRow } from "../data/batches";
 import { json, notFound, problem } from "./problem";
 

@@ -1,5 +1,6 @@
-import type { Plan } from "../core/plan/schema";
-import { LARGEST_BATCH_FILE, readBatchFile } from "../formats/batchFile";
+import type { Plan } from "../core/document/schema";
+import { LARGEST_BATCH_FILE, type ParsedBatchFile, readBatchFile } from "../formats/batchFile";
+import { parseJson } from "../formats/jsonText";
 import { invalid, problem } from "./problem";
 
 /** Either what was read from a request, or the answer that refuses it. */
@@ -7,13 +8,12 @@ export type Read<T> = { ok: true; value: T } | { ok: false; answer: Response };
 
 const refuse = (answer: Response): { ok: false; answer: Response } => ({ ok: false, answer });
 
-/** Body as text, counted while it comes in: stops at the limit without keeping more. */
-async function readText(request: Request): Promise<Read<string>> {
-  const tooLarge = () => refuse(problem(413, "Too large", `A body may have at most ${LARGEST_BATCH_FILE / 1e6} MB.`));
-  if (Number(request.headers.get("content-length") ?? 0) > LARGEST_BATCH_FILE) return tooLarge();
-  if (!request.body) return { ok: true, value: "" };
-  const decoder = new TextDecoder("utf-8", { fatal: true });
-  let text = "";
+/** A body, counted while it comes in: stops at the limit without keeping more. */
+export async function readBytes(request: Request, most: number): Promise<Read<Uint8Array>> {
+  const tooLarge = () => refuse(problem(413, "Too large", `A body may have at most ${most / 1e6} MB.`));
+  if (Number(request.headers.get("content-length") ?? 0) > most) return tooLarge();
+  if (!request.body) return { ok: true, value: new Uint8Array() };
+  const parts: Uint8Array[] = [];
   let bytes = 0;
   const reader = request.body.getReader();
   try {
@@ -21,49 +21,60 @@ async function readText(request: Request): Promise<Read<string>> {
       const { done, value } = await reader.read();
       if (done) break;
       bytes += value.byteLength;
-      if (bytes > LARGEST_BATCH_FILE) {
+      if (bytes > most) {
         await reader.cancel();
         return tooLarge();
       }
-      text += decoder.decode(value, { stream: true });
+      parts.push(value);
     }
-    return { ok: true, value: text + decoder.decode() };
+    return { ok: true, value: Buffer.concat(parts) };
   } catch {
-    return refuse(problem(400, "Unreadable", "The body is not UTF-8 text, or it broke off."));
+    return refuse(problem(400, "Unreadable", "The body broke off."));
+  }
+}
+
+async function readText(request: Request): Promise<Read<string>> {
+  const bytes = await readBytes(request, LARGEST_BATCH_FILE);
+  if (!bytes.ok) return bytes;
+  try {
+    return { ok: true, value: new TextDecoder("utf-8", { fatal: true }).decode(bytes.value) };
+  } catch {
+    return refuse(problem(400, "Unreadable", "The body is not UTF-8 text."));
   }
 }
 
 /** The text of a JSON body, or the answer that refuses it: 415, 413 or 400. */
 async function readJsonText(request: Request, what: string): Promise<Read<string>> {
   const type = request.headers.get("content-type") ?? "";
-  if (!/^application\/json\b/i.test(type)) {
+  if (!/^application\/json\s*(;|$)/i.test(type)) {
     return refuse(problem(415, "Wrong media type", `Send the ${what} as application/json.`));
   }
   return readText(request);
 }
 
+/** The text of a batch document from a JSON body, not read yet, or the answer that refuses it: 415, 413 or 400. */
+export const readPlanText = (request: Request): Promise<Read<string>> => readJsonText(request, "batch document");
+
+/** The answer to a document that cannot be read: 400 where it is no JSON, else 422. */
+export const refusePlan = (parsed: Extract<ParsedBatchFile, { ok: false }>): Response =>
+  parsed.isJson
+    ? invalid(parsed.problems)
+    : problem(400, "Not JSON", parsed.problems[0].message, { fields: parsed.problems });
+
 /** A batch document from a JSON body, or the answer that refuses it: 415, 413, 400 or 422. */
 export async function readPlanBody(request: Request): Promise<Read<Plan>> {
-  const text = await readJsonText(request, "batch document");
+  const text = await readPlanText(request);
   if (!text.ok) return text;
   const parsed = readBatchFile(text.value);
-  if (parsed.ok) return { ok: true, value: parsed.plan };
-  return refuse(
-    parsed.isJson
-      ? invalid(parsed.problems)
-      : problem(400, "Not JSON", parsed.problems[0].message, { fields: parsed.problems }),
-  );
+  return parsed.ok ? { ok: true, value: parsed.plan } : refuse(refusePlan(parsed));
 }
 
 /** Any JSON value from a body, or the answer that refuses it: 415, 413 or 400. */
 export async function readJsonBody(request: Request, what: string): Promise<Read<unknown>> {
   const text = await readJsonText(request, what);
   if (!text.ok) return text;
-  try {
-    return { ok: true, value: JSON.parse(text.value) };
-  } catch (error) {
-    return refuse(problem(400, "Not JSON", `The ${what} is not JSON: ${(error as Error).message}`));
-  }
+  const parsed = parseJson(text.value);
+  return parsed.ok ? parsed : refuse(problem(400, "Not JSON", `The ${what} ${parsed.message}`));
 }
 
 /** Whole number of a query, held inside its range; the fallback where it is missing or no number. */

@@ -1,14 +1,6 @@
+import { isOpenToOthers, ownNames } from "./access/address";
+import { SECURITY_HEADERS } from "./headers";
 import { problem } from "./problem";
-
-/** Headers of every answer. A page comes with its own Content-Security-Policy (hashes of its scripts); frame-ancestors is added to it. */
-const SECURITY_HEADERS: Record<string, string> = {
-  "x-content-type-options": "nosniff",
-  "referrer-policy": "no-referrer",
-  "x-frame-options": "DENY",
-  "cross-origin-opener-policy": "same-origin",
-  "cross-origin-resource-policy": "same-origin",
-  "permissions-policy": "camera=(), microphone=(), geolocation=(), screen-wake-lock=(self)",
-};
 
 const LOCAL_NAMES = new Set(["127.0.0.1", "localhost", "[::1]"]);
 
@@ -17,7 +9,14 @@ function isKnownHost(hostname: string): boolean {
   if (LOCAL_NAMES.has(hostname)) return true;
   const own = process.env.HOST ?? "127.0.0.1";
   const named = (process.env.TUNDISH_ALLOWED_HOSTS ?? "").split(",").map((s) => s.trim());
-  return hostname === own || named.includes(hostname);
+  if (hostname === own || named.includes(hostname)) return true;
+  return isOpenToOthers() && ownNames().includes(hostname.toLowerCase());
+}
+
+/** Protocol by which the asker came: what a proxy says only where it is trusted. */
+export function protocolOf(request: Request): string {
+  const said = process.env.TRUST_PROXY === "1" ? request.headers.get("x-forwarded-proto") : null;
+  return said ? `${said.split(",")[0].trim()}:` : new URL(request.url).protocol;
 }
 
 /** Refuses requests under a foreign host name (DNS rebinding) and writes that another site's page sends. Null: let it through. */
@@ -42,7 +41,8 @@ export function refuseForeign(request: Request): Response | null {
   let isOwn = origin === null && (site === null || site === "same-origin" || site === "none");
   if (origin !== null) {
     try {
-      isOwn = new URL(origin).host === host;
+      const from = new URL(origin);
+      isOwn = from.host === host && from.protocol === protocolOf(request);
     } catch {
       isOwn = false;
     }

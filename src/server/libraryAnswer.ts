@@ -1,8 +1,8 @@
+import { type KeptLesson, scentKnowledge } from "../core/clock/knowledge";
 import { isLibraryKind, LIBRARY, type LibraryItem, type LibraryKind, readLibraryDocument } from "../core/library/kinds";
-import { type KeptLesson, scentKnowledge } from "../core/schedule/knowledge";
+import type { Database } from "../data/database";
 import { allLessons } from "../data/lessons";
 import { allOf } from "../data/library";
-import type { Database } from "../data/open";
 import type { LibraryRow } from "../data/schema";
 import { getSettings } from "../data/settings";
 import { etag } from "./batchAnswer";

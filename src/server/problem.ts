@@ -1,4 +1,5 @@
-import type { FieldProblem } from "../core/plan/read";
+import type { FieldProblem } from "../core/document/problems";
+import { toJson } from "./json";
 
 /** An answer in application/problem+json (RFC 9457). `fields` names what is wrong in the body that was sent. */
 export function problem(
@@ -13,17 +14,20 @@ export function problem(
   });
 }
 
-export const notFound = (what: string) => problem(404, "Not found", `There is no ${what} of that id.`);
+/** Answers every method that a route does not have: 405 with those that it has. */
+export const otherMethods =
+  (...allowed: string[]) =>
+  (): Response => {
+    const answer = problem(405, "Method not allowed", `Only ${allowed.join(", ")} can be done here.`);
+    answer.headers.set("allow", allowed.join(", "));
+    return answer;
+  };
 
-/** A figure that is not a number must not leave the house: JSON would make null of it. */
-const finite = (key: string, value: unknown): unknown => {
-  if (typeof value === "number" && !Number.isFinite(value)) throw new Error(`"${key}" is not a finite number`);
-  return value instanceof Map ? Object.fromEntries(value) : value;
-};
+export const notFound = (what: string) => problem(404, "Not found", `There is no ${what} of that id.`);
 
 /** A value as JSON, maps as objects. @throws where a number in it is not finite: a fault of ours, answered with 500 */
 export const json = (value: unknown, status = 200, headers: Record<string, string> = {}) =>
-  new Response(JSON.stringify(value, finite), {
+  new Response(toJson(value), {
     status,
     headers: { "content-type": "application/json", "cache-control": "no-store", ...headers },
   });
@@ -33,3 +37,7 @@ export const sayProblems = (fields: readonly FieldProblem[]) => fields.map((f) =
 
 export const invalid = (fields: FieldProblem[]) =>
   problem(422, "The document is not valid", sayProblems(fields), { fields });
+
+/** JSON text that was made already. */
+export const jsonText = (text: string) =>
+  new Response(text, { headers: { "content-type": "application/json", "cache-control": "no-store" } });

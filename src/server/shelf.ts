@@ -1,6 +1,6 @@
-import type { ShelfEntry } from "../core/plan/shelf";
+import type { ShelfEntry } from "../core/derive/shelf";
 import { type Board, listBoard, listDue } from "../data/batches";
-import type { Database } from "../data/open";
+import type { Database } from "../data/database";
 import { shelfEntryOf } from "./batchAnswer";
 
 /** Bars of one board on the first page. */

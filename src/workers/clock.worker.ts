@@ -1,11 +1,11 @@
-import { computeMasses } from "../core/plan/masses";
-import { adviceFor } from "../core/schedule/advice";
-import { chancesOf, FULL_DRAWS } from "../core/schedule/chance";
-import { hasReadings, posteriorOf } from "../core/schedule/learn";
-import { liveView } from "../core/schedule/live";
-import { compileProgram } from "../core/schedule/program";
-import { timelineOf } from "../core/schedule/timeline";
-import { turnBacks } from "../core/schedule/turnBack";
+import { adviceFor } from "../core/advise/advice";
+import { liveView } from "../core/advise/live";
+import { turnBacks } from "../core/advise/turnBack";
+import { computeMasses } from "../core/batter/masses";
+import { chancesOf, FULL_DRAWS } from "../core/clock/chance";
+import { programOf } from "../core/prepare/compile";
+import { hasReadings, posteriorOf } from "../core/prepare/learned";
+import { timelineOf } from "../core/prepare/timeline";
 import { sayer } from "../core/units/sayer";
 import type { ClockAnswer, ClockJob } from "./clockProtocol";
 
@@ -33,7 +33,7 @@ async function chances(job: ClockJob): Promise<void> {
   if (!masses) return;
   const isLive = job.nowS !== undefined && hasReadings(job.plan);
   const posterior = isLive ? posteriorOf(job.plan, masses, job.nowS) : null;
-  const program = posterior?.program ?? compileProgram(job.plan, masses, job.nowS);
+  const program = posterior?.program ?? programOf(job.plan, masses, job.nowS);
   const belief = posterior ?? undefined;
   const timeline = timelineOf(job.plan, masses, program, belief?.mean);
   for (const draws of [FIRST_DRAWS, FULL_DRAWS]) {

@@ -1,8 +1,8 @@
-import type { Plan } from "../core/plan/schema";
-import type { Advice } from "../core/schedule/advice";
-import type { Chances } from "../core/schedule/chance";
-import type { LiveView } from "../core/schedule/live";
-import type { TurnBack } from "../core/schedule/turnBack";
+import type { Advice } from "../core/advise/advice";
+import type { LiveView } from "../core/advise/live";
+import type { TurnBack } from "../core/advise/turnBack";
+import type { Chances } from "../core/clock/chance";
+import type { Plan } from "../core/document/schema";
 import type { UnitPreferences } from "../core/units/quantities";
 
 /** What is asked of the clock's worker. The newest chances and the newest advice win; older ones are dropped between draws. */

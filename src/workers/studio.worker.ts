@@ -1,9 +1,9 @@
-import { layOut } from "../core/families/registry";
-import { derive } from "../core/plan/derive";
+import { derive } from "../core/derive/derive";
 import { compileDesign, type Design } from "../core/swirl/design";
 import { drawIndices, finish, type IndexImage } from "../core/swirl/face";
 import { type DesignNumbers, designNumbers } from "../core/swirl/metrics";
 import { makePalette, paint } from "../core/swirl/paint";
+import { layOut } from "../core/techniques/families/registry";
 import type { StudioAnswer, StudioJob } from "./studioProtocol";
 
 /** Samples of a measured face across; coarser than what is shown, fine enough for lines of half a millimetre. */

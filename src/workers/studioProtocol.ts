@@ -1,7 +1,7 @@
-import type { Variant } from "../core/families/variants";
-import type { Plan } from "../core/plan/schema";
+import type { Plan } from "../core/document/schema";
 import type { Design } from "../core/swirl/design";
 import type { DesignNumbers } from "../core/swirl/metrics";
+import type { Variant } from "../core/techniques/families/variants";
 
 /** Work of the studio beside the page. A worker takes one job and is ended to cancel it. */
 export type StudioJob =

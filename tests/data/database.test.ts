@@ -1,14 +1,17 @@
 import { spawn } from "node:child_process";
+import { writeFileSync } from "node:fs";
 import { mkdtemp, rm } from "node:fs/promises";
 import { createServer } from "node:net";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
-import { newPlan } from "../../src/core/plan/newPlan";
+import { newPlan } from "../../src/core/document/newPlan";
 import { createBatch, deleteBatch, getBatch, listBoard, putBatch, saveBatch } from "../../src/data/batches";
+import type { OpenDatabase } from "../../src/data/database";
 import { DataDirectoryInUse, lockDirectory } from "../../src/data/lock";
-import { type OpenDatabase, openDatabase } from "../../src/data/open";
+import { openDatabase } from "../../src/data/open";
 import { writeBatchFile } from "../../src/formats/batchFile";
+import { engines } from "../support/places";
 
 let directory: string;
 beforeAll(async () => {
@@ -16,12 +19,16 @@ beforeAll(async () => {
 });
 afterAll(() => rm(directory, { recursive: true, force: true }));
 
-describe("batches in the database", () => {
+describe.each(engines())("batches in the $name database", (engine) => {
   let open: OpenDatabase;
   beforeAll(async () => {
-    open = await openDatabase(join(directory, "studio"));
+    await engine.start();
+    open = await openDatabase(await engine.place());
   });
-  afterAll(() => open.close());
+  afterAll(async () => {
+    await open.close();
+    await engine.stop();
+  });
 
   it("come back byte for byte as they were stored", async () => {
     const plan = { ...newPlan('Quote " and \\ and ünïcode \u{1f319}', 4_294_967_295), notes: "two\nlines" };
@@ -53,13 +60,26 @@ describe("batches in the database", () => {
     const page = { search: "", offset: 0, limit: 50 };
     expect((await listBoard(open.db, "planned", "2026-11-24", page)).rows.map((b) => b.id)).not.toContain("fixed");
   });
+});
 
-  it("a second opening of the same directory is refused", async () => {
-    await expect(openDatabase(join(directory, "studio"))).rejects.toThrow(DataDirectoryInUse);
+describe("a database that a power cut left", () => {
+  it("opens with the engine's own lock file cut off", async () => {
+    const place = join(directory, "cut-off");
+    await (await openDatabase(place)).close();
+    writeFileSync(join(place, "database", "postmaster.pid"), "");
+    const open = await openDatabase(place);
+    expect((await open.db.query.libraryItems.findMany()).length).toBeGreaterThan(30);
+    await open.close();
   });
 });
 
 describe("the lock of a data directory", () => {
+  it("refuses a second opening of its database", async () => {
+    const open = await openDatabase(join(directory, "studio"));
+    await expect(openDatabase(join(directory, "studio"))).rejects.toThrow(DataDirectoryInUse);
+    await open.close();
+  });
+
   const place = (name: string) => mkdtemp(join(directory, `${name}-`));
 
   it("is held by one, and free again after release", async () => {

@@ -1,14 +1,11 @@
-import { mkdtemp, rm } from "node:fs/promises";
-import { tmpdir } from "node:os";
-import { join } from "node:path";
 import { eq } from "drizzle-orm";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
+import { summaryOf } from "../../src/core/derive/shelf";
+import { newPlan } from "../../src/core/document/newPlan";
+import type { Plan } from "../../src/core/document/schema";
 import { OILS } from "../../src/core/formula/oils";
 import { blankDocument } from "../../src/core/library/blank";
 import { LIBRARY_KINDS, type LibraryDocument, readLibraryDocument } from "../../src/core/library/kinds";
-import { newPlan } from "../../src/core/plan/newPlan";
-import type { Plan } from "../../src/core/plan/schema";
-import { summaryOf } from "../../src/core/plan/shelf";
 import { DEFAULT_SETTINGS } from "../../src/core/practice/practiceSchema";
 import {
   createBatch,
@@ -19,6 +16,7 @@ import {
   saveBatch,
   summariseOldRows,
 } from "../../src/data/batches";
+import type { OpenDatabase } from "../../src/data/database";
 import { COLOURANTS, demoLibrary, FORMULAS, TOOLS } from "../../src/data/demo/library";
 import { demoBatches } from "../../src/data/demo/studio";
 import { allLessons, forget, leaveOut, putLessons } from "../../src/data/lessons";
@@ -33,260 +31,262 @@ import {
   putLibraryItem,
   saveLibraryItem,
 } from "../../src/data/library";
-import { type OpenDatabase, openDatabase } from "../../src/data/open";
+import { openDatabase } from "../../src/data/open";
 import { batches } from "../../src/data/schema";
 import { getSettings, saveSettings } from "../../src/data/settings";
+import { engines } from "../support/places";
 
-let directory: string;
-let open: OpenDatabase;
-beforeAll(async () => {
-  directory = await mkdtemp(join(tmpdir(), "tundish-library-"));
-  open = await openDatabase(directory);
-});
-afterAll(async () => {
-  await open.close();
-  await rm(directory, { recursive: true, force: true });
-});
-
-const query = (change: Partial<LibraryQuery> = {}): LibraryQuery => ({
-  search: "",
-  sort: "name",
-  isDescending: false,
-  isArchived: false,
-  offset: 0,
-  limit: 50,
-  ...change,
-});
-const named = (name: string, change: object = {}) =>
-  ({ ...COLOURANTS[Object.keys(COLOURANTS)[0]], name, ...change }) as LibraryDocument<"colourants">;
-
-describe("rows of a library", () => {
-  it.each(LIBRARY_KINDS)("%s: a new row is a valid document, and comes back as it was stored", async (kind) => {
-    const document = blankDocument(kind, "own-one");
-    expect(readLibraryDocument(kind, document)).toEqual({ ok: true, document });
-    const made = await createLibraryItem(open.db, kind, document);
-    expect(made).toMatchObject({ kind, version: 1, isArchived: false });
-    expect((await getLibraryItem(open.db, kind, made!.id))!.document).toEqual(document);
+describe.each(engines())("$name database", (engine) => {
+  let open: OpenDatabase;
+  beforeAll(async () => {
+    await engine.start();
+    open = await openDatabase(await engine.place());
+  });
+  afterAll(async () => {
+    await open.close();
+    await engine.stop();
   });
 
-  it("the demo's rows are valid documents, can be put in place again and again, and are then as before", async () => {
-    for (const { kind, id, document } of demoLibrary()) {
-      expect(readLibraryDocument(kind, document), id).toMatchObject({ ok: true });
-      await putLibraryItem(open.db, kind, id, document);
-      await putLibraryItem(open.db, kind, id, document);
-      expect((await getLibraryItem(open.db, kind, id))!.document).toEqual(document);
-    }
+  const query = (change: Partial<LibraryQuery> = {}): LibraryQuery => ({
+    search: "",
+    sort: "name",
+    isDescending: false,
+    isArchived: false,
+    offset: 0,
+    limit: 50,
+    ...change,
   });
+  const named = (name: string, change: object = {}) =>
+    ({ ...COLOURANTS[Object.keys(COLOURANTS)[0]], name, ...change }) as LibraryDocument<"colourants">;
 
-  it("an oil keeps the id that it names, and a second one of that id is refused", async () => {
-    const oil = { ...OILS[0], id: "own-tallow", name: "Own tallow" };
-    expect((await createLibraryItem(open.db, "oils", oil))!.id).toBe("own-tallow");
-    expect(await createLibraryItem(open.db, "oils", { ...oil, name: "Another" })).toBeNull();
-    expect((await getLibraryItem(open.db, "oils", "own-tallow"))!.name).toBe("Own tallow");
-  });
-
-  it("the oils that ship are put in where missing; changed ones stay changed", async () => {
-    await ensureOils(open.db);
-    const all = await allOf(open.db, "oils");
-    for (const oil of OILS) expect(all.map((r) => r.id)).toContain(oil.id);
-    const mine = { ...OILS[3], name: "My own name for it" };
-    await saveLibraryItem(open.db, "oils", mine.id, 1, { document: mine, isArchived: false });
-    await ensureOils(open.db);
-    expect((await getLibraryItem(open.db, "oils", mine.id))!.name).toBe("My own name for it");
-  });
-
-  it("are saved only over the version that was seen", async () => {
-    const made = (await createLibraryItem(open.db, "colourants", named("Race")))!;
-    const change = { document: named("Mine"), isArchived: false };
-    expect(await saveLibraryItem(open.db, "colourants", made.id, 1, change)).toMatchObject({ kind: "saved" });
-    expect(await saveLibraryItem(open.db, "colourants", made.id, 1, change)).toMatchObject({
-      kind: "conflict",
-      current: { version: 2, name: "Mine" },
+  describe("rows of a library", () => {
+    it.each(LIBRARY_KINDS)("%s: a new row is a valid document, and comes back as it was stored", async (kind) => {
+      const document = blankDocument(kind, "own-one");
+      expect(readLibraryDocument(kind, document)).toEqual({ ok: true, document });
+      const made = await createLibraryItem(open.db, kind, document);
+      expect(made).toMatchObject({ kind, version: 1, isArchived: false });
+      expect((await getLibraryItem(open.db, kind, made!.id))!.document).toEqual(document);
     });
-    expect(await saveLibraryItem(open.db, "colourants", "nobody", 1, change)).toEqual({ kind: "missing" });
-    // The same id in another library is another row.
-    expect(await saveLibraryItem(open.db, "moulds", made.id, 2, change)).toEqual({ kind: "missing" });
-  });
 
-  it("every version of a formula is kept, newest first; other libraries keep only the last", async () => {
-    const first = FORMULAS["f-slow"];
-    const made = (await createLibraryItem(open.db, "formulas", { ...first, superfatPct: 5 }))!;
-    for (const [seen, superfatPct] of [
-      [1, 6],
-      [2, 7],
-    ])
-      await saveLibraryItem(open.db, "formulas", made.id, seen, {
-        document: { ...first, superfatPct },
-        isArchived: false,
+    it("the demo's rows are valid documents, can be put in place again and again, and are then as before", async () => {
+      for (const { kind, id, document } of demoLibrary()) {
+        expect(readLibraryDocument(kind, document), id).toMatchObject({ ok: true });
+        await putLibraryItem(open.db, kind, id, document);
+        await putLibraryItem(open.db, kind, id, document);
+        expect((await getLibraryItem(open.db, kind, id))!.document).toEqual(document);
+      }
+    });
+
+    it("an oil keeps the id that it names, and a second one of that id is refused", async () => {
+      const oil = { ...OILS[0], id: "own-tallow", name: "Own tallow" };
+      expect((await createLibraryItem(open.db, "oils", oil))!.id).toBe("own-tallow");
+      expect(await createLibraryItem(open.db, "oils", { ...oil, name: "Another" })).toBeNull();
+      expect((await getLibraryItem(open.db, "oils", "own-tallow"))!.name).toBe("Own tallow");
+    });
+
+    it("the oils that ship are put in where missing; changed ones stay changed", async () => {
+      await ensureOils(open.db);
+      const all = await allOf(open.db, "oils");
+      for (const oil of OILS) expect(all.map((r) => r.id)).toContain(oil.id);
+      const mine = { ...OILS[3], name: "My own name for it" };
+      await saveLibraryItem(open.db, "oils", mine.id, 1, { document: mine, isArchived: false });
+      await ensureOils(open.db);
+      expect((await getLibraryItem(open.db, "oils", mine.id))!.name).toBe("My own name for it");
+    });
+
+    it("are saved only over the version that was seen", async () => {
+      const made = (await createLibraryItem(open.db, "colourants", named("Race")))!;
+      const change = { document: named("Mine"), isArchived: false };
+      expect(await saveLibraryItem(open.db, "colourants", made.id, 1, change)).toMatchObject({ kind: "saved" });
+      expect(await saveLibraryItem(open.db, "colourants", made.id, 1, change)).toMatchObject({
+        kind: "conflict",
+        current: { version: 2, name: "Mine" },
       });
-    const versions = await listFormulaVersions(open.db, made.id);
-    expect(versions.map((v) => [v.version, v.document.superfatPct])).toEqual([
-      [3, 7],
-      [2, 6],
-      [1, 5],
-    ]);
-    expect(await listFormulaVersions(open.db, "nobody")).toEqual([]);
-  });
-});
+      expect(await saveLibraryItem(open.db, "colourants", "nobody", 1, change)).toEqual({ kind: "missing" });
+      // The same id in another library is another row.
+      expect(await saveLibraryItem(open.db, "moulds", made.id, 2, change)).toEqual({ kind: "missing" });
+    });
 
-describe("lists of a library", () => {
-  const names = async (change: Partial<LibraryQuery>) =>
-    (await listLibrary(open.db, "colourants", query(change))).rows.map((r) => r.name);
-
-  beforeAll(async () => {
-    for (const [name, stockG] of [
-      ["zz 50% dilution", 3],
-      ["zz 500 dilution", 20],
-      ["zz under_score", 100],
-      ["zz Underxscore", 1],
-    ] as const)
-      await createLibraryItem(open.db, "colourants", named(name, { stockG }));
-  });
-
-  it("search takes its text as it stands, in either case", async () => {
-    expect(await names({ search: "50%" })).toEqual(["zz 50% dilution"]);
-    expect(await names({ search: "ZZ UNDER_" })).toEqual(["zz under_score"]);
-    expect(await names({ search: "\\" })).toEqual([]);
-    expect(await names({ search: "' or 1=1 --" })).toEqual([]);
+    it("every version of a formula is kept, newest first; other libraries keep only the last", async () => {
+      const first = FORMULAS["f-slow"];
+      const made = (await createLibraryItem(open.db, "formulas", { ...first, superfatPct: 5 }))!;
+      for (const [seen, superfatPct] of [
+        [1, 6],
+        [2, 7],
+      ])
+        await saveLibraryItem(open.db, "formulas", made.id, seen, {
+          document: { ...first, superfatPct },
+          isArchived: false,
+        });
+      const versions = await listFormulaVersions(open.db, made.id);
+      expect(versions.map((v) => [v.version, v.document.superfatPct])).toEqual([
+        [3, 7],
+        [2, 6],
+        [1, 5],
+      ]);
+      expect(await listFormulaVersions(open.db, "nobody")).toEqual([]);
+    });
   });
 
-  it("numbers are sorted as numbers, both ways; a sort that is not offered falls back to the name", async () => {
-    const search = "zz ";
-    expect(await names({ search, sort: "stock" })).toEqual([
-      "zz Underxscore",
-      "zz 50% dilution",
-      "zz 500 dilution",
-      "zz under_score",
-    ]);
-    expect((await names({ search, sort: "stock", isDescending: true }))[0]).toBe("zz under_score");
-    const byName = await names({ search });
-    for (const sort of ["nonsense", "constructor", "name; drop table library_items"])
-      expect(await names({ search, sort })).toEqual(byName);
+  describe("lists of a library", () => {
+    const names = async (change: Partial<LibraryQuery>) =>
+      (await listLibrary(open.db, "colourants", query(change))).rows.map((r) => r.name);
+
+    beforeAll(async () => {
+      for (const [name, stockG] of [
+        ["zz 50% dilution", 3],
+        ["zz 500 dilution", 20],
+        ["zz under_score", 100],
+        ["zz Underxscore", 1],
+      ] as const)
+        await createLibraryItem(open.db, "colourants", named(name, { stockG }));
+    });
+
+    it("search takes its text as it stands, in either case", async () => {
+      expect(await names({ search: "50%" })).toEqual(["zz 50% dilution"]);
+      expect(await names({ search: "ZZ UNDER_" })).toEqual(["zz under_score"]);
+      expect(await names({ search: "\\" })).toEqual([]);
+      expect(await names({ search: "' or 1=1 --" })).toEqual([]);
+    });
+
+    it("numbers are sorted as numbers, both ways; a sort that is not offered falls back to the name", async () => {
+      const search = "zz ";
+      expect(await names({ search, sort: "stock" })).toEqual([
+        "zz Underxscore",
+        "zz 50% dilution",
+        "zz 500 dilution",
+        "zz under_score",
+      ]);
+      expect((await names({ search, sort: "stock", isDescending: true }))[0]).toBe("zz under_score");
+      const byName = await names({ search });
+      for (const sort of ["nonsense", "constructor", "name; drop table library_items"])
+        expect(await names({ search, sort })).toEqual(byName);
+    });
+
+    it("a page says how many there are in all, and pages do not overlap", async () => {
+      const all = await names({ search: "zz " });
+      const pages = [];
+      for (const offset of [0, 2]) {
+        const page = await listLibrary(open.db, "colourants", query({ search: "zz ", offset, limit: 2 }));
+        expect(page.total).toBe(4);
+        pages.push(...page.rows.map((r) => r.name));
+      }
+      expect(pages).toEqual(all);
+    });
+
+    it("what is archived leaves the list and the bench, and comes back", async () => {
+      const made = (await createLibraryItem(open.db, "tools", { ...TOOLS["t-wire"], name: "Bent wire" }))!;
+      const document = made.document as LibraryDocument<"tools">;
+      const listed = async (isArchived: boolean) =>
+        (await listLibrary(open.db, "tools", query({ search: "Bent", isArchived }))).total;
+      await saveLibraryItem(open.db, "tools", made.id, 1, { document, isArchived: true });
+      expect([await listed(false), await listed(true)]).toEqual([0, 1]);
+      expect((await allOf(open.db, "tools")).map((r) => r.id)).not.toContain(made.id);
+      await saveLibraryItem(open.db, "tools", made.id, 2, { document, isArchived: false });
+      expect([await listed(false), await listed(true)]).toEqual([1, 0]);
+    });
   });
 
-  it("a page says how many there are in all, and pages do not overlap", async () => {
-    const all = await names({ search: "zz " });
-    const pages = [];
-    for (const offset of [0, 2]) {
-      const page = await listLibrary(open.db, "colourants", query({ search: "zz ", offset, limit: 2 }));
-      expect(page.total).toBe(4);
-      pages.push(...page.rows.map((r) => r.name));
-    }
-    expect(pages).toEqual(all);
+  describe("settings", () => {
+    it("are the defaults until saved, then what was saved over the version seen", async () => {
+      expect(await getSettings(open.db)).toEqual({ version: 0, document: DEFAULT_SETTINGS });
+      const own = { ...DEFAULT_SETTINGS, studio: "Own" } as typeof DEFAULT_SETTINGS;
+      const metric = { ...DEFAULT_SETTINGS };
+      const saved = (await saveSettings(open.db, 0, metric))!;
+      expect(saved.version).toBeGreaterThan(0);
+      expect(await saveSettings(open.db, 0, own)).toBeNull();
+      expect(await saveSettings(open.db, saved.version + 5, own)).toBeNull();
+      expect((await saveSettings(open.db, saved.version, metric))!.version).toBe(saved.version + 1);
+      expect((await getSettings(open.db)).document).toEqual(metric);
+    });
   });
 
-  it("what is archived leaves the list and the bench, and comes back", async () => {
-    const made = (await createLibraryItem(open.db, "tools", { ...TOOLS["t-wire"], name: "Bent wire" }))!;
-    const document = made.document as LibraryDocument<"tools">;
-    const listed = async (isArchived: boolean) =>
-      (await listLibrary(open.db, "tools", query({ search: "Bent", isArchived }))).total;
-    await saveLibraryItem(open.db, "tools", made.id, 1, { document, isArchived: true });
-    expect([await listed(false), await listed(true)]).toEqual([0, 1]);
-    expect((await allOf(open.db, "tools")).map((r) => r.id)).not.toContain(made.id);
-    await saveLibraryItem(open.db, "tools", made.id, 2, { document, isArchived: false });
-    expect([await listed(false), await listed(true)]).toEqual([1, 0]);
-  });
-});
+  describe("lessons", () => {
+    const lesson = (unknown: string, mean: number) => ({ unknown, mean, precision: 4 });
 
-describe("settings", () => {
-  it("are the defaults until saved, then what was saved over the version seen", async () => {
-    expect(await getSettings(open.db)).toEqual({ version: 0, document: DEFAULT_SETTINGS });
-    const own = { ...DEFAULT_SETTINGS, studio: "Own" } as typeof DEFAULT_SETTINGS;
-    const metric = { ...DEFAULT_SETTINGS };
-    const saved = (await saveSettings(open.db, 0, metric))!;
-    expect(saved.version).toBeGreaterThan(0);
-    expect(await saveSettings(open.db, 0, own)).toBeNull();
-    expect(await saveSettings(open.db, saved.version + 5, own)).toBeNull();
-    expect((await saveSettings(open.db, saved.version, metric))!.version).toBe(saved.version + 1);
-    expect((await getSettings(open.db)).document).toEqual(metric);
-  });
-});
+    it("a batch that is closed again replaces what it taught; left out stays left out", async () => {
+      const batch = await createBatch(open.db, newPlan("Teacher", 1));
+      await putLessons(open.db, batch.id, [lesson("scent:a", 0.2), lesson("hand", 0.1)]);
+      await putLessons(open.db, batch.id, [lesson("scent:a", 0.5)]);
+      const own = async () => (await allLessons(open.db)).filter((l) => l.batchId === batch.id);
+      expect(await own()).toMatchObject([{ unknown: "scent:a", mean: 0.5, isLeftOut: false, title: "Teacher" }]);
+      expect(await leaveOut(open.db, batch.id, true)).toBe(1);
+      await putLessons(open.db, batch.id, [lesson("scent:a", 0.7), lesson("hand", 0.3)]);
+      expect((await own()).map((l) => l.isLeftOut)).toEqual([true, true]);
+      expect(await leaveOut(open.db, "nobody", true)).toBe(0);
+    });
 
-describe("lessons", () => {
-  const lesson = (unknown: string, mean: number) => ({ unknown, mean, precision: 4 });
-
-  it("a batch that is closed again replaces what it taught; left out stays left out", async () => {
-    const batch = await createBatch(open.db, newPlan("Teacher", 1));
-    await putLessons(open.db, batch.id, [lesson("scent:a", 0.2), lesson("hand", 0.1)]);
-    await putLessons(open.db, batch.id, [lesson("scent:a", 0.5)]);
-    const own = async () => (await allLessons(open.db)).filter((l) => l.batchId === batch.id);
-    expect(await own()).toMatchObject([{ unknown: "scent:a", mean: 0.5, isLeftOut: false, title: "Teacher" }]);
-    expect(await leaveOut(open.db, batch.id, true)).toBe(1);
-    await putLessons(open.db, batch.id, [lesson("scent:a", 0.7), lesson("hand", 0.3)]);
-    expect((await own()).map((l) => l.isLeftOut)).toEqual([true, true]);
-    expect(await leaveOut(open.db, "nobody", true)).toBe(0);
+    it("those of a deleted batch stay and are named by its id; a reset forgets one unknown of all batches", async () => {
+      const batch = await createBatch(open.db, newPlan("Gone", 1));
+      await putLessons(open.db, batch.id, [lesson("scent:b", 1), lesson("hand", 0)]);
+      await deleteBatch(open.db, batch.id, 1);
+      const left = (await allLessons(open.db)).filter((l) => l.batchId === batch.id);
+      expect(left.map((l) => l.title)).toEqual([batch.id, batch.id]);
+      expect(await forget(open.db, "scent:b")).toBe(1);
+      expect(await forget(open.db, "scent:b")).toBe(0);
+      expect((await allLessons(open.db)).map((l) => l.unknown)).not.toContain("scent:b");
+      expect((await allLessons(open.db)).map((l) => l.unknown)).toContain("hand");
+    });
   });
 
-  it("those of a deleted batch stay and are named by its id; a reset forgets one unknown of all batches", async () => {
-    const batch = await createBatch(open.db, newPlan("Gone", 1));
-    await putLessons(open.db, batch.id, [lesson("scent:b", 1), lesson("hand", 0)]);
-    await deleteBatch(open.db, batch.id, 1);
-    const left = (await allLessons(open.db)).filter((l) => l.batchId === batch.id);
-    expect(left.map((l) => l.title)).toEqual([batch.id, batch.id]);
-    expect(await forget(open.db, "scent:b")).toBe(1);
-    expect(await forget(open.db, "scent:b")).toBe(0);
-    expect((await allLessons(open.db)).map((l) => l.unknown)).not.toContain("scent:b");
-    expect((await allLessons(open.db)).map((l) => l.unknown)).toContain("hand");
-  });
-});
+  describe("boards of the shelf", () => {
+    const page = { search: "", offset: 0, limit: 200 };
+    const today = "2026-11-24";
+    beforeAll(async () => {
+      for (const { plan } of demoBatches(today)) await createBatch(open.db, plan);
+    });
 
-describe("boards of the shelf", () => {
-  const page = { search: "", offset: 0, limit: 200 };
-  const today = "2026-11-24";
-  beforeAll(async () => {
-    for (const { plan } of demoBatches(today)) await createBatch(open.db, plan);
-  });
+    it("every batch stands on one board, and moves from curing to ready on its day", async () => {
+      const ids = async (board: "planned" | "curing" | "ready", day: string) =>
+        (await listBoard(open.db, board, day, page)).rows.map((r) => r.id);
+      const { length } = await open.db.select().from(batches);
+      for (const day of ["2026-01-01", today, "2030-01-01"]) {
+        const all = [...(await ids("planned", day)), ...(await ids("curing", day)), ...(await ids("ready", day))];
+        expect(new Set(all).size).toBe(all.length);
+        expect(all.length).toBe(length);
+      }
+      expect(await ids("curing", "2030-01-01")).toEqual([]);
+      const [curing] = (await listBoard(open.db, "curing", today, page)).rows;
+      const readyOn = curing.summary.dates!.readyOn;
+      expect(await ids("ready", readyOn)).toContain(curing.id);
+      expect(await ids("ready", today)).not.toContain(curing.id);
+    });
 
-  it("every batch stands on one board, and moves from curing to ready on its day", async () => {
-    const ids = async (board: "planned" | "curing" | "ready", day: string) =>
-      (await listBoard(open.db, board, day, page)).rows.map((r) => r.id);
-    const { length } = await open.db.select().from(batches);
-    for (const day of ["2026-01-01", today, "2030-01-01"]) {
-      const all = [...(await ids("planned", day)), ...(await ids("curing", day)), ...(await ids("ready", day))];
-      expect(new Set(all).size).toBe(all.length);
-      expect(all.length).toBe(length);
-    }
-    expect(await ids("curing", "2030-01-01")).toEqual([]);
-    const [curing] = (await listBoard(open.db, "curing", today, page)).rows;
-    const readyOn = curing.summary.dates!.readyOn;
-    expect(await ids("ready", readyOn)).toContain(curing.id);
-    expect(await ids("ready", today)).not.toContain(curing.id);
-  });
+    it("what is due comes by date, stays when its day is past, goes when it is answered, and no more than asked for", async () => {
+      const due = await listDue(open.db, 3);
+      expect(due.length).toBe(3);
+      const dates = due.map((r) => r.summary.due[0].on);
+      expect([...dates].sort()).toEqual(dates);
+      // Poured yesterday and not unmoulded yet: due today, and still due in a year.
+      const late = due.find((r) => r.title === "Perihelion")!;
+      expect(late.summary.due.map((d) => d.what)).toEqual(["unmould", "cut", "ready"]);
+      const { document } = (await getBatch(open.db, late.id))!;
+      const plan = document as Plan;
+      const answered = { ...plan, record: { ...plan.record, days: { unmoulded: today, cut: today, ready: today } } };
+      await saveBatch(open.db, late.id, late.version, answered);
+      expect((await listDue(open.db, 20)).map((r) => r.id)).not.toContain(late.id);
+    });
 
-  it("what is due comes by date, stays when its day is past, goes when it is answered, and no more than asked for", async () => {
-    const due = await listDue(open.db, 3);
-    expect(due.length).toBe(3);
-    const dates = due.map((r) => r.summary.due[0].on);
-    expect([...dates].sort()).toEqual(dates);
-    // Poured yesterday and not unmoulded yet: due today, and still due in a year.
-    const late = due.find((r) => r.title === "Perihelion")!;
-    expect(late.summary.due.map((d) => d.what)).toEqual(["unmould", "cut", "ready"]);
-    const { document } = (await getBatch(open.db, late.id))!;
-    const plan = document as Plan;
-    const answered = { ...plan, record: { ...plan.record, days: { unmoulded: today, cut: today, ready: today } } };
-    await saveBatch(open.db, late.id, late.version, answered);
-    expect((await listDue(open.db, 20)).map((r) => r.id)).not.toContain(late.id);
-  });
+    it("summaries of an older making are made anew, in the background, and never over a newer save", async () => {
+      const made = await createBatch(open.db, newPlan("Model", 4));
+      const old = { ...summaryOf(newPlan("Model", 4)).summary, model: 0, massG: 1 };
+      await open.db.update(batches).set({ summary: old }).where(eq(batches.id, made.id));
+      expect(await summariseOldRows(open.db, () => true)).toBe(0);
+      expect(await summariseOldRows(open.db)).toBeGreaterThanOrEqual(1);
+      const [row] = (await listBoard(open.db, "planned", today, { ...page, search: "model" })).rows;
+      expect(row.summary.massG).toBeGreaterThan(1000);
+      expect(await summariseOldRows(open.db)).toBe(0);
+    });
 
-  it("summaries of an older making are made anew, in the background, and never over a newer save", async () => {
-    const made = await createBatch(open.db, newPlan("Model", 4));
-    const old = { ...summaryOf(newPlan("Model", 4)).summary, model: 0, massG: 1 };
-    await open.db.update(batches).set({ summary: old }).where(eq(batches.id, made.id));
-    expect(await summariseOldRows(open.db, () => true)).toBe(0);
-    expect(await summariseOldRows(open.db)).toBeGreaterThanOrEqual(1);
-    const [row] = (await listBoard(open.db, "planned", today, { ...page, search: "model" })).rows;
-    expect(row.summary.massG).toBeGreaterThan(1000);
-    expect(await summariseOldRows(open.db)).toBe(0);
-  });
-
-  it("rows without a summary are hidden until they are summarised, then as if saved anew", async () => {
-    const plan = newPlan("Older", 3);
-    const made = await createBatch(open.db, plan);
-    await open.db.update(batches).set({ summary: null, title: "" }).where(eq(batches.id, made.id));
-    expect((await listBoard(open.db, "planned", today, page)).rows.map((r) => r.id)).not.toContain(made.id);
-    expect(await summariseOldRows(open.db)).toBe(1);
-    const [row] = (await listBoard(open.db, "planned", today, { ...page, search: "older" })).rows;
-    expect(row).toMatchObject({ id: made.id, title: "Older" });
-    expect(row.summary).toEqual(JSON.parse(JSON.stringify(summaryOf(plan).summary)));
+    it("rows without a summary are hidden until they are summarised, then as if saved anew", async () => {
+      const plan = newPlan("Older", 3);
+      const made = await createBatch(open.db, plan);
+      await open.db.update(batches).set({ summary: null, title: "" }).where(eq(batches.id, made.id));
+      expect((await listBoard(open.db, "planned", today, page)).rows.map((r) => r.id)).not.toContain(made.id);
+      expect(await summariseOldRows(open.db)).toBe(1);
+      const [row] = (await listBoard(open.db, "planned", today, { ...page, search: "older" })).rows;
+      expect(row).toMatchObject({ id: made.id, title: "Older" });
+      expect(row.summary).toEqual(JSON.parse(JSON.stringify(summaryOf(plan).summary)));
+    });
   });
 });

@@ -1,3 +1,5 @@
+import { largestPlan } from "../support/largestPlan";
+import { addressOf } from "./address";
 import { expect, test } from "./journey";
 
 test("the API answers with the same figures as the sheet", async ({ page, request }) => {
@@ -52,4 +54,33 @@ test("foreign origins are refused, and every answer carries its security headers
   });
   expect(isBlocked).toBe(true);
   said.length = 0;
+});
+
+test("a job of many seconds keeps nobody waiting, and ends when its asker hangs up", async () => {
+  const address = addressOf();
+  const text = JSON.stringify(largestPlan(false));
+  const post = (path: string, signal?: AbortSignal) =>
+    fetch(`${address}${path}`, { method: "POST", headers: { "content-type": "application/json" }, body: text, signal });
+  let isWorking = true;
+  const job = post("/api/plan/chances?advice=1&draws=5000").finally(() => {
+    isWorking = false;
+  });
+  let answered = 0;
+  while (isWorking && answered < 1000) {
+    expect((await fetch(`${address}/api/health`)).status).toBe(200);
+    if (isWorking) answered++;
+  }
+  const done = await job;
+  // A machine that is very busy may meet the deadline; it says so then.
+  expect([200, 503]).toContain(done.status);
+  if (done.status === 200) expect(await done.json()).toMatchObject({ asked: 5000, draws: expect.any(Number) });
+  expect(answered).toBeGreaterThan(20);
+
+  const hangUp = new AbortController();
+  const left = post("/api/plan/chances?advice=1&draws=5000", hangUp.signal).catch((error: Error) => error.name);
+  setTimeout(() => hangUp.abort(), 500);
+  expect(await left).toBe("AbortError");
+  const next = await post("/api/plan/derive");
+  expect(next.status).toBe(200);
+  expect((await next.text()).length).toBeLessThan(2_000_000);
 });

@@ -1,4 +1,4 @@
-import { expect, newBatch, saved, test } from "./journey";
+import { expect, newBatch, pourOn, saved, test } from "./journey";
 
 test("the chance of the pour is shown, advice raises it, and undo takes the advice back", async ({ page }) => {
   await newBatch(page, "In a hurry");
@@ -63,7 +63,6 @@ test("a batter that runs while it is poured is answered, and teaches the clock a
   });
   expect(put.status()).toBe(200);
   await page.goto(`${url}/pour`);
-  const instruction = page.getByTestId("instruction");
   // So far off that it is asked about once; it is believed, and the cup stands where it was seen.
   await expect(page.getByRole("heading", { name: /^Ink was expected at \w+\. What was it\?/ })).toBeVisible();
   await page.getByRole("button", { name: /it stands so/ }).click();
@@ -71,10 +70,7 @@ test("a batter that runs while it is poured is answered, and teaches the clock a
   await expect(page.getByRole("complementary").getByText("medium").first()).toBeVisible();
   await page.reload();
   await expect(page.getByRole("heading", { name: /What was it/ })).toHaveCount(0);
-  for (let i = 0; i < 60 && (await instruction.isVisible()); i++) {
-    await page.keyboard.press("Space");
-    await page.waitForTimeout(60);
-  }
+  await pourOn(page);
   await page.getByRole("link", { name: "To the book" }).click();
   await page.getByRole("button", { name: "Close the batch and learn from it" }).click();
   const lessons = page.getByRole("region", { name: "What the clock learned" });

@@ -1,5 +1,5 @@
 import { readFile } from "node:fs/promises";
-import { expect, newBatch, saved, test } from "./journey";
+import { deafen, expect, newBatch, saved, test } from "./journey";
 
 test("a batch goes out as a file and comes back as the same document, byte for byte", async ({ page }) => {
   await page.goto("/");
@@ -60,6 +60,7 @@ test("two tabs cannot overwrite each other silently: both texts are kept until t
 }) => {
   const url = await newBatch(page, "Two tabs");
   const other = await context.newPage();
+  await deafen(other);
   await other.goto(url);
   await page.getByLabel("Inner width, mm").fill("80");
   await saved(page);

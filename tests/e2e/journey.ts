@@ -1,7 +1,10 @@
 import { test as base, expect, type Page } from "@playwright/test";
+import { addressOf } from "./address";
 
-/** A test whose page may say nothing on the console: an error there (a blocked script too) fails it. */
+/** A test on its worker's server, whose page may say nothing on the console: an error there (a blocked script too) fails it. */
 export const test = base.extend<{ said: string[] }>({
+  // biome-ignore lint/correctness/noEmptyPattern: the runner reads the wanted fixtures from this pattern
+  baseURL: async ({}, use) => use(addressOf()),
   said: [
     async ({ page }, use) => {
       const said: string[] = [];
@@ -49,3 +52,23 @@ export async function weighUp(page: Page): Promise<void> {
   await saved(page);
   await page.getByRole("link", { name: "Pour", exact: true }).click();
 }
+
+/** Says "done" to every step that is left of the pour that is open, by key, until the pour is over. */
+export async function pourOn(page: Page): Promise<void> {
+  const instruction = page.getByTestId("instruction");
+  await expect(instruction).toBeVisible();
+  const isOver = page.getByRole("heading", { name: /^Poured in/ });
+  await expect(async () => {
+    if (await instruction.isVisible()) await page.keyboard.press("Space");
+    expect(await isOver.isVisible()).toBe(true);
+  }).toPass({ intervals: [60] });
+}
+
+/** Keeps a page from hearing what others save, as where the line is too slow for it to hear in time. */
+export const deafen = (page: Page) =>
+  page.addInitScript(() => {
+    const deaf = class extends EventTarget {
+      close() {}
+    };
+    Object.assign(window, { SharedWorker: undefined, EventSource: deaf });
+  });

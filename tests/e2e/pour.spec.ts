@@ -1,4 +1,4 @@
-import { expect, newBatch, saved, test, weighUp } from "./journey";
+import { expect, newBatch, pourOn, saved, test, weighUp } from "./journey";
 
 test("a batch is poured: steps by key, a reload goes on at the same step and time, then the book and the shelf", async ({
   page,
@@ -37,11 +37,7 @@ test("a batch is poured: steps by key, a reload goes on at the same step and tim
   await page.keyboard.press("u");
   await expect(instruction).toHaveText(/^Weigh out Ink/);
 
-  for (let i = 0; i < 40 && (await instruction.isVisible()); i++) {
-    await page.keyboard.press("Space");
-    await page.waitForTimeout(60);
-  }
-  await expect(page.getByRole("heading", { name: /^Poured in/ })).toBeVisible();
+  await pourOn(page);
   await page.getByRole("link", { name: "To the book" }).click();
   const happened = page.getByTestId("happened");
   await expect(happened).toContainText("Ink seen at light trace");

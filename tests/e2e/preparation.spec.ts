@@ -90,7 +90,10 @@ test("two colours that look alike are said so, and one press parts them", async 
 test("an own oil is added to the library, refused where it cannot be, and used in a batch", async ({ page }) => {
   await page.goto("/library/oils");
   await page.getByRole("button", { name: "New oil" }).click();
-  await page.getByLabel("Name of the oil").fill("Comet seed oil");
+  // The new row is there once its name waits to be typed over.
+  await expect(page.getByLabel("Name of the oil")).toBeFocused();
+  await page.keyboard.type("Comet seed oil");
+  await expect(page.getByLabel("Name of the oil")).toHaveValue("Comet seed oil");
   await page.getByLabel("SAP from", { exact: true }).last().fill("300");
   await expect(page.getByRole("alert")).toContainText("must not be below the low end");
   await page.keyboard.press("Escape");

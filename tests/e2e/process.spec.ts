@@ -1,45 +1,5 @@
-import { type ChildProcess, spawn } from "node:child_process";
-import { mkdtemp, rm } from "node:fs/promises";
-import { tmpdir } from "node:os";
-import { join } from "node:path";
-import { test as base, expect } from "@playwright/test";
-import { newPlan } from "../../src/core/plan/newPlan";
-
-/** Server processes of a test, on ports of their own over one data directory. */
-const test = base.extend<{
-  start: (
-    port: number,
-  ) => Promise<{ child: ChildProcess; said: () => string; exit: Promise<number | null>; address: string }>;
-}>({
-  // biome-ignore lint/correctness/noEmptyPattern: the runner reads the wanted fixtures from this pattern
-  start: async ({}, use) => {
-    const directory = await mkdtemp(join(tmpdir(), "tundish-process-"));
-    const children: ChildProcess[] = [];
-    await use(async (port) => {
-      const child = spawn(process.execPath, ["scripts/start.mjs"], {
-        env: { ...process.env, PORT: String(port), HOST: "127.0.0.1", TUNDISH_DATA_DIR: directory },
-      });
-      children.push(child);
-      let said = "";
-      child.stdout?.on("data", (d) => {
-        said += d;
-      });
-      child.stderr?.on("data", (d) => {
-        said += d;
-      });
-      const exit = new Promise<number | null>((done) => child.on("exit", (code) => done(code)));
-      return { child, said: () => said, exit, address: `http://127.0.0.1:${port}` };
-    });
-    for (const child of children) child.kill("SIGKILL");
-    await rm(directory, { recursive: true, force: true });
-  },
-});
-
-const isUp = (address: string) =>
-  fetch(`${address}/api/health`).then(
-    (r) => r.status,
-    () => 0,
-  );
+import { newPlan } from "../../src/core/document/newPlan";
+import { expect, isUp, test } from "./servers";
 
 test("a second process on the same data is refused; a killed server loses nothing; SIGTERM closes cleanly", async ({
   start,

@@ -1,5 +1,5 @@
 import type { Page } from "@playwright/test";
-import { expect, test } from "./journey";
+import { deafen, expect, test } from "./journey";
 
 const VIEWS = [
   ["the shelf", "/"],
@@ -130,12 +130,96 @@ const faultsOf = (page: Page): Promise<Faults> =>
 for (const [name, path] of VIEWS) {
   test(`${name} can be read: everything has a name and enough contrast, and fits the window`, async ({ page }) => {
     await page.setViewportSize({ width: 1280, height: 800 });
+    // The stream of changes never ends: without it the network comes to rest once everything is there.
+    await deafen(page);
     await page.goto(path);
     await expect(page.getByRole("heading", { level: 1 })).toBeAttached();
     await page.waitForLoadState("networkidle");
     expect(await faultsOf(page)).toEqual({ nameless: [], faint: [], wider: [], h1: 1, twice: [] });
   });
 }
+
+const SMALLER = [
+  ["a tablet upright", 820, 1180],
+  ["a phone", 390, 844],
+  ["a phone on its side", 844, 390],
+] as const;
+/** What a finger must hit: 44 px high at least. Ticks stand in a line that takes the press too. */
+const tooSmall = (page: Page) =>
+  page.evaluate(() =>
+    [...document.querySelectorAll("main button, main select, main summary, main input")].flatMap((e) => {
+      const { width, height } = e.getBoundingClientRect();
+      if (width === 0 || /^(checkbox|range|radio|file|color)$/.test((e as HTMLInputElement).type)) return [];
+      const name = e.getAttribute("aria-label") ?? e.textContent?.slice(0, 30);
+      const isCut =
+        e.tagName === "BUTTON" &&
+        e.clientWidth > 0 &&
+        e.scrollWidth > e.clientWidth + 1 &&
+        !/truncate/.test(e.className);
+      return [
+        ...(height < 43.5 ? [`${name}: ${height} px`] : []),
+        ...(isCut ? [`${name}: wider than its button`] : []),
+      ];
+    }),
+  );
+
+for (const [device, width, height] of SMALLER) {
+  test(`on ${device} every view fits the window, and what is pressed is large enough`, async ({ page }) => {
+    await page.setViewportSize({ width, height });
+    await deafen(page);
+    for (const [name, path] of VIEWS) {
+      await page.goto(path);
+      await expect(page.getByRole("heading", { level: 1 })).toBeAttached();
+      await page.waitForLoadState("networkidle");
+      const { wider, faint, nameless } = await faultsOf(page);
+      expect({ wider, faint, nameless }, name).toEqual({ wider: [], faint: [], nameless: [] });
+      expect(await tooSmall(page), name).toEqual([]);
+    }
+    await page.goto("/batches/demo-meteor-shower");
+    const rooms = page.getByRole("navigation", { name: "Rooms of the sheet" });
+    for (const room of ["Mould", "Formula", "Cups", "Design", "Pours", "Clock"]) {
+      await rooms.getByRole("button", { name: room }).click();
+      await expect(page.getByRole("img", { name: /^Predicted cut face/ })).toBeVisible();
+      await expect(page.getByTestId("chance")).toBeVisible();
+      expect((await faultsOf(page)).wider, room).toEqual([]);
+      expect(await tooSmall(page), room).toEqual([]);
+    }
+  });
+}
+
+test("a pour on a phone, upright and on its side: the step's answers are in sight, large, and their words fit", async ({
+  page,
+  request,
+}) => {
+  const stored = await (await request.get("/api/batches/demo-zodiacal-light")).json();
+  const made = await request.post("/api/batches", { data: { ...stored.document, title: "On a phone" } });
+  const { id } = await made.json();
+  const document = {
+    ...stored.document,
+    title: "On a phone",
+    weighUp: { ...stored.document.weighUp, goesOnUnticked: true },
+    record: { ...stored.document.record, startedAt: new Date().toISOString() },
+  };
+  expect((await request.put(`/api/batches/${id}`, { data: document, headers: { "if-match": '"1"' } })).status()).toBe(
+    200,
+  );
+  await page.goto(`/batches/${id}/pour`);
+  for (const [width, height] of [
+    [390, 844],
+    [844, 390],
+    [820, 1180],
+  ]) {
+    await page.setViewportSize({ width, height });
+    for (const name of [/^Done/, /^Trace check/, /^Differently/]) {
+      const button = page.getByRole("button", { name });
+      await expect(button).toBeInViewport({ ratio: 1 });
+      expect((await button.boundingBox())!.height).toBeGreaterThanOrEqual(64);
+    }
+    expect(await tooSmall(page)).toEqual([]);
+    expect((await faultsOf(page)).wider).toEqual([]);
+  }
+  await request.delete(`/api/batches/${id}`, { headers: { "if-match": '"2"' } });
+});
 
 test("the first stops of the tab key are seen: every one shows where it is", async ({ page }) => {
   await page.goto("/batches/demo-meteor-shower");

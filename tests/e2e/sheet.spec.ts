@@ -132,3 +132,19 @@ test("the cut moves by arrow keys and shows another face", async ({ page }) => {
   await expect(page.getByText("bar 6 of 9")).toBeVisible();
   await expect.poll(() => face(page)).not.toBe(before);
 });
+
+test("a command is found by name, and the card of the screen by its key", async ({ page }) => {
+  await newBatch(page, "By name");
+  const before = await page.locator("[data-pour]").count();
+  await page.keyboard.press("Control+k");
+  await expect(page.getByPlaceholder("what would you like to do?")).toBeFocused();
+  await page.keyboard.type("add hang");
+  await page.keyboard.press("Enter");
+  await expect(page.locator("[data-pour]")).toHaveCount(before + 1);
+  await saved(page);
+  await page.getByRole("heading", { name: "Pours", level: 2 }).click();
+  await page.keyboard.press("?");
+  await expect(page.getByRole("dialog", { name: "The batch sheet: help" })).toContainText("the next bar");
+  await page.keyboard.press("Escape");
+  await expect(page.getByRole("dialog", { name: "The batch sheet: help" })).toHaveCount(0);
+});

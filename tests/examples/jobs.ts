@@ -1,13 +1,15 @@
-import { layOut } from "../../src/core/families/registry";
-import type { Derived } from "../../src/core/plan/derive";
-import { applyEdit } from "../../src/core/plan/edits/edit";
-import { spreadOverMoulds } from "../../src/core/plan/moulds";
-import { newPlan, plainColourant, plainPortion, plainScent } from "../../src/core/plan/newPlan";
-import { scentCarriers, scentShares } from "../../src/core/plan/notices/scent";
-import type { Batter, Mould, Plan } from "../../src/core/plan/schema";
-import { bestPlanOf } from "../../src/core/schedule/bestPlan";
-import { laneWindow, windowOf } from "../../src/core/schedule/windows";
-import { eyeballMarks } from "../../src/core/split/eyeball";
+import { bestPlanOf } from "../../src/core/advise/bestPlan";
+import { eyeballMarks } from "../../src/core/batter/eyeball";
+import type { Derived } from "../../src/core/derive/derive";
+import { scentCarriers, scentShares } from "../../src/core/derive/notices/scent";
+import { applyEdit } from "../../src/core/document/edits/edit";
+import { withUniqueLines } from "../../src/core/document/ids";
+import { spreadOverMoulds } from "../../src/core/document/moulds";
+import { newPlan, plainColourant, plainPortion, plainScent } from "../../src/core/document/newPlan";
+import type { Batter, Mould, Plan } from "../../src/core/document/schema";
+import { layOut } from "../../src/core/techniques/families/registry";
+import { laneWindow } from "../../src/core/techniques/operations/compartment";
+import { windowOf } from "../../src/core/techniques/windows";
 import { liquid } from "../support/liquids";
 import { scented } from "../support/scentedPlans";
 
@@ -430,7 +432,8 @@ export const JOBS: Job[] = [
         return { ...one, parts: [{ ...one.parts[0], certificatePct: 3 }] };
       };
       const p = ofOils(batterOf(base(), { scent: s(3) }), 1000);
-      return { ...p, portions: p.portions.map((x) => (x.id === "p2" ? { ...x, scent: s(2) } : x)) };
+      const both = { ...p, portions: p.portions.map((x) => (x.id === "p2" ? { ...x, scent: s(2) } : x)) };
+      return withUniqueLines(both);
     },
     figures: [
       figure(

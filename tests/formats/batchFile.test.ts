@@ -1,10 +1,11 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { derive } from "../../src/core/plan/derive";
-import { migrate } from "../../src/core/plan/migrations";
-import { copyPlan, newPlan, nextId } from "../../src/core/plan/newPlan";
-import { readPlan } from "../../src/core/plan/read";
-import type { Plan } from "../../src/core/plan/schema";
+import { derive } from "../../src/core/derive/derive";
+import { nextId } from "../../src/core/document/ids";
+import { migrate } from "../../src/core/document/migrations";
+import { copyPlan, newPlan } from "../../src/core/document/newPlan";
+import { readPlan } from "../../src/core/document/read";
+import type { Plan } from "../../src/core/document/schema";
 import { demoBatches } from "../../src/data/demo/studio";
 import { LARGEST_BATCH_FILE, readBatchFile, writeBatchFile } from "../../src/formats/batchFile";
 import { arbitraryPlan } from "../support/arbitraryPlan";

@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { newPlan } from "../../src/core/plan/newPlan";
+import { newPlan } from "../../src/core/document/newPlan";
 import { LARGEST_BATCH_FILE } from "../../src/formats/batchFile";
 import { readPlanBody, readSeenVersion } from "../../src/server/body";
 import { refuseForeign, withSecurityHeaders } from "../../src/server/guard";
@@ -16,11 +16,20 @@ describe("the guard", () => {
     ["POST", { host: "127.0.0.1:4321" }, null],
     ["POST", { host: "127.0.0.1:4321", origin: "http://127.0.0.1:4321" }, null],
     ["POST", { host: "127.0.0.1:4321", origin: "http://127.0.0.1:9999" }, 403],
+    ["POST", { host: "127.0.0.1:4321", origin: "https://127.0.0.1:4321" }, 403],
+    ["POST", { host: "127.0.0.1:4321", origin: "https://127.0.0.1:4321", "x-forwarded-proto": "https" }, 403],
     ["POST", { host: "127.0.0.1:4321", origin: "null" }, 403],
     ["PUT", { host: "127.0.0.1:4321", "sec-fetch-site": "cross-site" }, 403],
     ["DELETE", { host: "127.0.0.1:4321", origin: "http://evil.example" }, 403],
   ] as [string, Record<string, string>, number | null][])("%s with %o answers %s", (method, headers, status) => {
     expect(refuseForeign(request(method, headers))?.status ?? null).toBe(status);
+  });
+
+  it("behind a proxy that is trusted the page's own https origin is its own", () => {
+    process.env.TRUST_PROXY = "1";
+    const headers = { host: "127.0.0.1:4321", origin: "https://127.0.0.1:4321", "x-forwarded-proto": "https" };
+    expect(refuseForeign(request("POST", headers))).toBeNull();
+    delete process.env.TRUST_PROXY;
   });
 
   it("puts the security headers on every answer", () => {
@@ -42,6 +51,14 @@ describe("bodies", () => {
     expect(await status({ "content-type": "text/plain" }, "{}")).toBe(415);
     expect(await status(json, "{nonsense")).toBe(400);
     expect(await status(json, "")).toBe(400);
+    expect(await status({ "content-type": "application/json-patch+json" }, "{}")).toBe(415);
+    expect(await status({ "content-type": "application/json; charset=utf-8" }, "{}")).toBe(422);
+    for (const version of [1, 4, 5])
+      expect(await status(json, `{"schemaVersion":${version},"x":${"[".repeat(30_000)}${"]".repeat(30_000)}}`)).toBe(
+        400,
+      );
+    expect(await status(json, "[".repeat(30_000))).toBe(400);
+    expect(await status(json, `{"title":${JSON.stringify("[".repeat(500))}}`)).toBe(422);
     expect(await status(json, Uint8Array.of(0x22, 0xff, 0x22))).toBe(400);
     expect(await status(json, "{}")).toBe(422);
     expect(await status(json, "x".repeat(LARGEST_BATCH_FILE + 1))).toBe(413);

@@ -3,8 +3,8 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import type { APIContext, APIRoute } from "astro";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
-import { newPlan } from "../../src/core/plan/newPlan";
-import type { Plan } from "../../src/core/plan/schema";
+import { newPlan } from "../../src/core/document/newPlan";
+import type { Plan } from "../../src/core/document/schema";
 import { DEFAULT_SETTINGS } from "../../src/core/practice/practiceSchema";
 import { COLOURANTS, FORMULAS } from "../../src/data/demo/library";
 import { poured } from "../../src/data/demo/parts";
@@ -15,6 +15,7 @@ import * as file from "../../src/pages/api/batches/[id]/file";
 import * as batch from "../../src/pages/api/batches/[id]/index";
 import * as lessons from "../../src/pages/api/batches/[id]/lessons";
 import * as batches from "../../src/pages/api/batches/index";
+import * as changes from "../../src/pages/api/changes";
 import * as health from "../../src/pages/api/health";
 import * as unknown from "../../src/pages/api/knowledge/[unknown]";
 import * as knowledge from "../../src/pages/api/knowledge/index";
@@ -25,6 +26,7 @@ import * as chances from "../../src/pages/api/plan/chances";
 import * as deriveRoute from "../../src/pages/api/plan/derive";
 import * as settings from "../../src/pages/api/settings";
 import { database } from "../../src/server/database";
+import { changesAnswer, hub } from "../../src/server/follow/answer";
 
 let directory: string;
 beforeAll(async () => {
@@ -183,7 +185,7 @@ describe("plans over the API", () => {
     expect(answer.advice).toBeUndefined();
     expect((await ask("?draws=100&seed=4")).text).toBe(JSON.stringify(answer));
     expect((await ask("?draws=100&seed=4&advice=1")).answer.advice).toBeDefined();
-    expect((await ask("?draws=100000000")).answer.draws).toBe(5000);
+    expect((await ask("?draws=100000000")).answer.asked).toBe(5000);
   });
 
   it("a formula that cannot be computed says why", async () => {
@@ -289,5 +291,34 @@ describe("settings, lessons and health over the API", () => {
 
   it("health answers once the database is open", async () => {
     expect(await call(health.GET)).toMatchObject({ status: 200, answer: { status: "ok" } });
+  });
+});
+
+describe("changes over the API", () => {
+  it("are a stream of server-sent events: what is saved is told, and the asker who hangs up ends it", async () => {
+    const gone = new AbortController();
+    const request = new Request("http://127.0.0.1/api/changes", { signal: gone.signal });
+    const response = (await changes.GET({ request } as APIContext)) as Response;
+    expect(response.headers.get("content-type")).toBe("text/event-stream");
+    expect(response.headers.get("cache-control")).toBe("no-store, no-transform");
+    const { id } = await make(newPlan("Told", 1));
+    const reader = response.body!.pipeThrough(new TextDecoderStream()).getReader();
+    let text = "";
+    while (!text.includes(id)) text += (await reader.read()).value ?? "";
+    expect(text).toContain(`data: ${JSON.stringify({ kind: "batch", version: 1, id })}\n\n`);
+    gone.abort();
+    for (let isDone = false; !isDone; ) isDone = (await reader.read()).done;
+  });
+
+  it("an asker who hung up before the stream stood, or cancels it, leaves nobody behind who is told", async () => {
+    const before = (await hub()).size;
+    const gone = AbortSignal.abort();
+    const early = await changesAnswer(new Request("http://127.0.0.1/api/changes", { signal: gone }));
+    expect(await early.text()).toBe("retry: 1000\n\n");
+    const late = await changesAnswer(new Request("http://127.0.0.1/api/changes"));
+    expect((await hub()).size).toBe(before + 1);
+    await late.body!.cancel();
+    expect((await hub()).size).toBe(before);
+    await make(newPlan("Told to nobody", 1));
   });
 });

@@ -1,10 +1,11 @@
 import fc from "fast-check";
 import { COLOURANT_KIND_IDS } from "../../src/core/colour/kinds";
+import { withUniqueLines } from "../../src/core/document/ids";
+import { newPlan, plainPart } from "../../src/core/document/newPlan";
+import type { Operation, Plan, Portion } from "../../src/core/document/schema";
 import { ADDITIVE_IDS } from "../../src/core/formula/additives";
 import { LIQUID_IDS, liquidRow } from "../../src/core/formula/liquids";
 import { OILS } from "../../src/core/formula/oils";
-import { newPlan, plainPart } from "../../src/core/plan/newPlan";
-import type { Operation, Plan, Portion } from "../../src/core/plan/schema";
 import { SCENT_CLASS_IDS } from "../../src/core/scent/classes";
 import type { Scent } from "../../src/core/scent/scentSchema";
 import { DOSE_BASIS_IDS, type DoseBasis, isWhole } from "../../src/core/units/dose";
@@ -166,7 +167,7 @@ export const arbitraryPlan: fc.Arbitrary<Plan> = fc
         { ...base, id: `${p.id}-top`, kind: "topLine", keptBackPct: 100, acrossMm: v.mould.widthMm / 2 },
       ];
     });
-    return {
+    return withUniqueLines({
       ...plan,
       toolLossPct: v.toolLossPct,
       moulds: [{ ...plan.moulds[0], ...v.mould }],
@@ -195,5 +196,5 @@ export const arbitraryPlan: fc.Arbitrary<Plan> = fc
       ],
       portions,
       operations,
-    };
+    });
   });

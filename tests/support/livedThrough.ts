@@ -1,8 +1,9 @@
-import { computeMasses } from "../../src/core/plan/masses";
-import type { Plan, RecordEvent } from "../../src/core/plan/schema";
-import { traceAt } from "../../src/core/schedule/curves";
-import { compileProgram } from "../../src/core/schedule/program";
-import { meansOf, timelineOf } from "../../src/core/schedule/timeline";
+import { computeMasses } from "../../src/core/batter/masses";
+import { traceAt } from "../../src/core/clock/curves";
+import { meansOf } from "../../src/core/clock/program";
+import type { Plan, RecordEvent } from "../../src/core/document/schema";
+import { compileProgram } from "../../src/core/prepare/compile";
+import { timelineOf } from "../../src/core/prepare/timeline";
 
 /** A pour of a plan as a hidden truth would have it: steps at their times, checks read with the spread of an eye. */
 export function livedThrough(plan: Plan, truth: Record<string, number>, random: () => number, checks = 8): Plan {
@@ -15,7 +16,7 @@ export function livedThrough(plan: Plan, truth: Record<string, number>, random: 
   const timeline = timelineOf(plan, masses, program, unknowns);
   const events: RecordEvent[] = timeline.steps.map((s, i) => ({
     kind: "stepDone",
-    id: `e${i}`,
+    id: `v${i}`,
     atS: s.endS,
     stepId: s.id,
   }));

@@ -1,9 +1,8 @@
-import { layOut } from "../../src/core/families/registry";
-import { computeMasses } from "../../src/core/plan/masses";
-import { newPlan, plainColourant, plainPortion, plainScent } from "../../src/core/plan/newPlan";
-import type { FamilyId } from "../../src/core/plan/operations";
-import type { Plan } from "../../src/core/plan/schema";
-import { compileProgram } from "../../src/core/schedule/program";
+import { computeMasses } from "../../src/core/batter/masses";
+import { newPlan, plainColourant, plainPortion, plainScent } from "../../src/core/document/newPlan";
+import type { Plan } from "../../src/core/document/schema";
+import { compileProgram } from "../../src/core/prepare/compile";
+import { type FamilyId, layOut } from "../../src/core/techniques/families/registry";
 
 export const CLASSES = ["quiet", "mild", "moderate", "strong", "severe"] as const;
 export type ScentClass = (typeof CLASSES)[number];

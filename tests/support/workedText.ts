@@ -1,4 +1,4 @@
-import { derive } from "../../src/core/plan/derive";
+import { derive } from "../../src/core/derive/derive";
 import { JOBS } from "../examples/jobs";
 
 const shown = (value: number, unit: string) =>

@@ -1,11 +1,10 @@
 import fc from "fast-check";
 import { afterEach, describe, expect, it, vi } from "vitest";
-import { newPlan } from "../../src/core/plan/newPlan";
-import { operationSchema } from "../../src/core/plan/operations";
+import { newPlan } from "../../src/core/document/newPlan";
+import { KINDS, OPERATION_KINDS, operationSchema } from "../../src/core/techniques/operations/registry";
 import { api } from "../../src/views/parts/api";
-import { AXIS, band, half, LEFT, RIGHT, ribbon, scaleOf } from "../../src/views/sheet/clock/scale";
-import { POUR_FIELDS } from "../../src/views/sheet/pours/fields";
-import { ADDABLE, newOperation } from "../../src/views/sheet/pours/newOperation";
+import { AXIS, band, half, LEFT, pointsInSight, RIGHT, ribbon, scaleOf } from "../../src/views/sheet/clock/scale";
+import { newOperation } from "../../src/views/sheet/pours/newOperation";
 import { ask } from "../../src/views/shelf/requests";
 
 const n = (min: number, max: number) => fc.double({ min, max, noNaN: true, noDefaultInfinity: true });
@@ -54,6 +53,26 @@ describe("the scale of the clock", () => {
     expect(path).not.toMatch(/NaN/);
   });
 
+  it("a line of many points keeps about one to a pixel, in order, and none of its way in sight is lost", () => {
+    fc.assert(
+      fc.property(zoom, n(300, 1500), fc.integer({ min: 2, max: 5000 }), n(0.5, 20), (z, widthPx, count, everyS) => {
+        const scale = scaleOf(widthPx, z);
+        const atS = (i: number) => i * everyS;
+        const kept = pointsInSight(count, atS, scale);
+        expect(kept).toEqual([...new Set(kept)].sort((a, b) => a - b));
+        expect(kept.length).toBeLessThanOrEqual(widthPx + 4);
+        for (let i = 0; i < count; i++) {
+          if (atS(i) < z.fromS || atS(i) > z.toS) continue;
+          const nearest = Math.min(...kept.map((k) => Math.abs(scale.x(atS(k)) - scale.x(atS(i)))));
+          expect(nearest).toBeLessThanOrEqual(1);
+        }
+        const last = (count - 1) * everyS;
+        if (last >= z.fromS && last <= z.toS) expect(kept.at(-1)).toBe(count - 1);
+      }),
+      { numRuns: 30 },
+    );
+  });
+
   it("a band leaves out times of which nothing is known, and is nothing with fewer than two", () => {
     const scale = scaleOf(1000, { fromS: 0, toS: 600 });
     const low = Float64Array.of(Number.NaN, 1, 1.2, 1.5);
@@ -66,15 +85,19 @@ describe("the scale of the clock", () => {
 });
 
 describe("what can be set of a step", () => {
-  it.each(ADDABLE)("%s: every field is one of the operation, and a choice offers what the operation has", (kind) => {
-    const made = newOperation(newPlan("Fields", 1), kind) as Record<string, unknown>;
-    for (const f of POUR_FIELDS[kind]) {
-      expect(Object.keys(made)).toContain(f.field);
-      if (f.type !== "choice") continue;
-      expect(f.options.map((o) => o.value)).toContain(made[f.field]);
-      for (const o of f.options) expect(operationSchema.safeParse({ ...made, [f.field]: o.value }).success).toBe(true);
-    }
-  });
+  it.each(OPERATION_KINDS)(
+    "%s: every field is one of the operation, and a choice offers what the operation has",
+    (kind) => {
+      const made = newOperation(newPlan("Fields", 1), kind) as Record<string, unknown>;
+      for (const f of KINDS[kind].fields) {
+        expect(Object.keys(made)).toContain(f.field);
+        if (f.type !== "choice") continue;
+        expect(f.options.map((o) => o.value)).toContain(made[f.field]);
+        for (const o of f.options)
+          expect(operationSchema.safeParse({ ...made, [f.field]: o.value }).success).toBe(true);
+      }
+    },
+  );
 });
 
 describe("asking the server", () => {

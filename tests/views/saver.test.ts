@@ -1,71 +1,6 @@
-import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
-import { readDraft, type SavePlace, Saver, type SaveState } from "../../src/views/parts/saver";
-
-/** The server in small: answers requests one by one, when told to. */
-type Doc = { text: string };
-interface Request {
-  body: Doc;
-  version: string;
-  answer(status: number, body?: unknown): Promise<void>;
-  fail(): Promise<void>;
-}
-
-const place: SavePlace<Doc> = {
-  key: "batch1",
-  url: "/api/batches/batch1",
-  bodyOf: (d) => d,
-  storedOf: (answer) => answer as never,
-};
-const stored = (version: number, text: string) => ({ version, updatedAt: "", document: { text } });
-
-class Store {
-  private rows: Record<string, string> = {};
-  getItem = (key: string) => this.rows[key] ?? null;
-  setItem = (key: string, value: string) => {
-    this.rows[key] = value;
-    Object.assign(this, { [key]: value });
-  };
-  removeItem = (key: string) => {
-    delete this.rows[key];
-    delete (this as Record<string, unknown>)[key];
-  };
-}
-
-let requests: Request[] = [];
-let states: SaveState<Doc>[] = [];
-const settle = async () => {
-  for (let i = 0; i < 8; i++) await Promise.resolve();
-};
-const last = () => states[states.length - 1];
-const saverAt = (version = 1) => new Saver<Doc>(place, version, (s) => states.push(s));
-
-beforeEach(() => {
-  vi.useFakeTimers();
-  requests = [];
-  states = [];
-  vi.stubGlobal("localStorage", new Store());
-  vi.stubGlobal("sessionStorage", new Store());
-  vi.stubGlobal("fetch", (_url: string, init: { body: string; headers: Record<string, string> }) => {
-    return new Promise((resolve, reject) => {
-      requests.push({
-        body: JSON.parse(init.body),
-        version: init.headers["if-match"],
-        answer: (status, body = {}) => {
-          resolve({ ok: status < 300, status, json: () => Promise.resolve(body) });
-          return settle();
-        },
-        fail: () => {
-          reject(new TypeError("no route"));
-          return settle();
-        },
-      });
-    });
-  });
-});
-afterEach(() => {
-  vi.useRealTimers();
-  vi.unstubAllGlobals();
-});
+import { describe, expect, it, vi } from "vitest";
+import { readDraft, type Saver } from "../../src/views/parts/saver";
+import { type Asked, type Doc, last, requests, saverAt, settle, stored } from "../support/savingPlace";
 
 describe("saving", () => {
   it("waits until typing rests, then sends only the newest text", async () => {
@@ -117,8 +52,8 @@ describe("saving", () => {
   });
 
   it.each([
-    ["no answer", (r: Request) => r.fail(), /does not answer/],
-    ["an error of the server", (r: Request) => r.answer(503), /met an error/],
+    ["no answer", (r: Asked) => r.fail(), /does not answer/],
+    ["an error of the server", (r: Asked) => r.answer(503), /met an error/],
   ] as const)("%s: it is tried again and the draft is kept", async (_name, happen, message) => {
     const saver = saverAt();
     saver.save({ text: "x" }, true);
@@ -187,6 +122,23 @@ describe("saving", () => {
     await requests[0].answer(200, stored(2, "x"));
     expect(last().kind).toBe("saved");
     expect(readDraft("batch1")).toBeNull();
+  });
+});
+
+describe("a draft that another tab left", () => {
+  const leave = (text: string, ageMs: number, tab: string) =>
+    localStorage.setItem(
+      `tundish.draft.batch1.${tab}`,
+      JSON.stringify({ version: 1, document: { text }, atMs: Date.now() - ageMs }),
+    );
+
+  it("is taken up once it is surely left; on a page out of the browser's store at once, the newest first", () => {
+    leave("a minute old", 60_000, "t1");
+    leave("just now", 1000, "t2");
+    expect(readDraft<Doc>("batch1")?.document.text).toBe("a minute old");
+    sessionStorage.removeItem("tundish.tab");
+    vi.stubGlobal("document", { documentElement: { dataset: { kept: "" } } });
+    expect(readDraft<Doc>("batch1")?.document.text).toBe("just now");
   });
 });
 

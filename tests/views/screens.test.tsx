@@ -1,21 +1,26 @@
 import type { ReactElement } from "react";
 import { renderToStaticMarkup } from "react-dom/server";
 import { describe, expect, it } from "vitest";
-import { derive } from "../../src/core/plan/derive";
-import { newPlan } from "../../src/core/plan/newPlan";
-import type { Notice } from "../../src/core/plan/notices/notice";
-import type { Plan } from "../../src/core/plan/schema";
-import { type ShelfEntry, summaryOf } from "../../src/core/plan/shelf";
-import type { Advice } from "../../src/core/schedule/advice";
-import { chancesOf } from "../../src/core/schedule/chance";
-import type { LiveView } from "../../src/core/schedule/live";
-import { compileProgram } from "../../src/core/schedule/program";
+import type { Advice } from "../../src/core/advise/advice";
+import type { LiveView } from "../../src/core/advise/live";
+import { chancesOf } from "../../src/core/clock/chance";
+import { derive } from "../../src/core/derive/derive";
+import { type ShelfEntry, summaryOf } from "../../src/core/derive/shelf";
+import { applyEdit } from "../../src/core/document/edits/edit";
+import { withMould } from "../../src/core/document/moulds";
+import { newPlan } from "../../src/core/document/newPlan";
+import type { Notice } from "../../src/core/document/notice";
+import type { Plan } from "../../src/core/document/schema";
+import { compileProgram } from "../../src/core/prepare/compile";
+import { BackupTable, RestoreQuestion } from "../../src/views/library/Backups";
 import { Says } from "../../src/views/parts/Says";
 import { LiveBanner } from "../../src/views/pour/LiveBanner";
 import { NextSteps } from "../../src/views/pour/NextSteps";
 import type { Pour } from "../../src/views/pour/usePour";
 import { AdviceList } from "../../src/views/sheet/clock/AdviceList";
 import { ClockTable } from "../../src/views/sheet/clock/ClockTable";
+import { PourList } from "../../src/views/sheet/PourList";
+import type { PanelProps } from "../../src/views/sheet/panel";
 import { newOperation } from "../../src/views/sheet/pours/newOperation";
 import { DueNext } from "../../src/views/shelf/DueNext";
 
@@ -186,5 +191,83 @@ describe("notices beside their cause", () => {
     expect(says(notice("ask", fix), nothing).html).toMatch(/<button[^>]*>Take the lanes of the mould<\/button>/);
     expect(says(notice("ask", fix)).html).not.toContain("<button");
     expect(shown(<Says notices={[notice("ask")]} fields={() => false} />).html).toBe("");
+  });
+});
+
+describe("the pours of a batch in two loaves", () => {
+  const two = applyEdit(plan, withMould(plan, { ...plan.moulds[0], id: "m2", name: "Tall and narrow" }));
+  const rows = (of: Plan) =>
+    shown(
+      <PourList
+        batch={{ plan: of } as PanelProps["batch"]}
+        derived={derive(of)}
+        disabled={false}
+        selected={null}
+        onSelect={nothing}
+      />,
+    );
+
+  it("each name their loaf, for the eye and for a reader of the screen", () => {
+    if (!two.ok) throw new Error(two.reason);
+    const { text, html } = rows(two.document);
+    expect(text.match(/Tall and narrow/g)).toHaveLength(6);
+    expect(html).toContain('aria-label="Pour 2, Moon into Tall and narrow"');
+  });
+
+  it("of one loaf say nothing of it", () => {
+    const { text, html } = rows(plan);
+    expect(text).not.toContain("Loaf");
+    expect(html).toContain('aria-label="Pour 1, Moon"');
+  });
+});
+
+describe("backups", () => {
+  const backup = {
+    name: "tundish-2026-11-25-daily.zip",
+    cause: "daily" as const,
+    day: "2026-11-25",
+    bytes: 93_400,
+    madeAt: "2026-11-25T09:30:00",
+  };
+
+  it("are listed with when, why and how large, each to download or to restore", () => {
+    const list = {
+      directory: "/d",
+      bytes: 93_400,
+      backups: [backup, { ...backup, name: "b", cause: "asked" as const, bytes: 2_340_000 }],
+    };
+    const { text, html } = shown(<BackupTable list={list} isBusy={false} onRestore={nothing} />);
+    expect(text).toContain("25 Nov 2026, 09:30 by itself 93 kB");
+    expect(text).toContain("asked for 2.3 MB");
+    expect(html).toContain('href="/api/backups/tundish-2026-11-25-daily.zip"');
+    expect(html).toContain('aria-label="Restore the backup of 25 Nov 2026, 09:30"');
+    expect(shown(<BackupTable list={{ ...list, backups: [] }} isBusy={false} onRestore={nothing} />).text).toMatch(
+      /None yet/,
+    );
+  });
+
+  it("a restore says first what comes, changes, goes and stays, and that it can be taken back", () => {
+    const same = { added: 0, changed: 0, removed: 0, same: 129 };
+    const changes = {
+      madeAt: "2026-11-25T09:30:00",
+      batches: { added: 2, changed: 1, removed: 1, same: 5 },
+      library: same,
+      settings: true,
+      titles: [
+        { title: "Comet", what: "removed" as const },
+        { title: "Dust", what: "changed" as const },
+      ],
+    };
+    const { text } = shown(
+      <RestoreQuestion
+        chosen={{ name: "x.zip", source: { from: "x.zip" }, changes }}
+        onStay={nothing}
+        onGo={nothing}
+      />,
+    );
+    expect(text).toContain("2 come back or are new, 1 become as they were then, 1 go away; 5 stay as they are");
+    expect(text).toContain("all 129 rows stay as they are");
+    expect(text).toContain("Comet goes away; Dust changes");
+    expect(text).toContain("backed up first");
   });
 });

@@ -1,4 +1,4 @@
-import type { Plan } from "../plan/schema";
+import type { Plan } from "../document/schema";
 
 /** Places of the cuts across a loaf, mm from its left end; what is left over at the right end is a thinner end piece. */
 export interface Bars {

@@ -1,9 +1,9 @@
-import type { Edit } from "../plan/edits/edit";
-import { curedMassG, type Masses, waterInCupG } from "../plan/masses";
-import { withMould } from "../plan/moulds";
-import { namedIn, nextId } from "../plan/newPlan";
-import type { Notice } from "../plan/notices/notice";
-import type { Plan } from "../plan/schema";
+import { curedMassG, type Masses, waterInCupG } from "../batter/masses";
+import type { Edit } from "../document/edits/edit";
+import { nextId } from "../document/ids";
+import { withMould } from "../document/moulds";
+import type { Notice } from "../document/notice";
+import type { Plan } from "../document/schema";
 import type { Sayer } from "../units/sayer";
 import { cutTo } from "../units/text";
 import { barsOfMould } from "./bars";
@@ -85,7 +85,7 @@ function moreMoulds(plan: Plan, count: number): Edit {
     const grown = { ...plan, moulds };
     const item = {
       ...plan.moulds[0],
-      id: nextId(namedIn(grown), "m"),
+      id: nextId(grown, "m"),
       name: cutTo(60, `${plan.moulds[0].name} ${moulds.length + 1}`),
     };
     moulds = [...moulds, item];

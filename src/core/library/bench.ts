@@ -1,5 +1,5 @@
+import type { KeptLesson } from "../clock/knowledge";
 import type { Settings } from "../practice/practiceSchema";
-import type { KeptLesson } from "../schedule/knowledge";
 import type { LibraryItem } from "./kinds";
 
 /** What stands ready beside a batch: the studio's settings and its libraries (formulas are searched for instead). */

@@ -1,6 +1,6 @@
 import { colourantKind } from "../colour/kinds";
+import { plainBatter } from "../document/newPlan";
 import type { ToolKind, ToolSpec } from "../mould/toolSchema";
-import { plainBatter } from "../plan/newPlan";
 import type { LibraryDocument, LibraryKind } from "./kinds";
 
 /** Start of a tool of a kind. */

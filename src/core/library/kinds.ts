@@ -1,11 +1,11 @@
 import type { z } from "zod";
 import { colourantSchema } from "../colour/colourantSchema";
+import { withLiquids } from "../document/migrations";
+import { type FieldProblem, problemsOf } from "../document/problems";
 import { formulaSchema } from "../formula/formulaSchema";
 import { oilSchema } from "../formula/oilSchema";
 import { libraryMouldSchema } from "../mould/mouldSchema";
 import { libraryToolSchema } from "../mould/toolSchema";
-import { withLiquids } from "../plan/migrations";
-import { type FieldProblem, problemsOf } from "../plan/read";
 import { libraryScentSchema } from "../scent/scentSchema";
 
 /** The libraries: what a row of each holds, and by which of its fields (path in the document, text or number) a list can be sorted. */
@@ -13,31 +13,48 @@ export const LIBRARY = {
   oils: {
     label: "Oils",
     one: "oil",
+    about:
+      "Oils, butters and acids with their fatty acids and SAP ranges. Those that ship with Tundish are always here; add what your shop calls otherwise, or an own analysis.",
     schema: oilSchema,
     sorts: { sap: ["number", "sapKohHigh"], pace: ["number", "paceOffset"], evidence: ["text", "evidence"] },
   },
   formulas: {
     label: "Formulas",
     one: "formula",
+    about:
+      "Oils by share, lye, water and what goes into the whole batter, kept with every version. A batch takes a copy, and learns how fast this formula runs with you.",
     schema: formulaSchema,
     sorts: { superfat: ["number", "superfatPct"] },
   },
   moulds: {
     label: "Moulds",
     one: "mould",
+    about:
+      "Your moulds by their inner sizes, with dividers and how a slab is cut. With them a batch knows its grams and its bars.",
     schema: libraryMouldSchema,
     sorts: { kind: ["text", "kind"], length: ["number", "lengthMm"] },
   },
-  tools: { label: "Tools", one: "tool", schema: libraryToolSchema, sorts: { kind: ["text", "spec.kind"] } },
+  tools: {
+    label: "Tools",
+    one: "tool",
+    about:
+      "Bowls, cups, bottles, hangers, scales and what else stands on the bench. A batch checks whether its cups and bottles hold what it pours, and takes the tares from here.",
+    schema: libraryToolSchema,
+    sorts: { kind: ["text", "spec.kind"] },
+  },
   colourants: {
     label: "Colourants",
     one: "colourant",
+    about:
+      "Pigments by kind and by test patch: the colour in pale batter at a dose, at the pour, the next day and cured. Patches make the predicted cut face true.",
     schema: colourantSchema,
     sorts: { kind: ["text", "kind"], stock: ["number", "stockG"] },
   },
   scents: {
     label: "Scents",
     one: "scent",
+    about:
+      "Fragrances and essential oils with how fast they make batter run, what they do to its colour, and the limit of their certificate. Each pour that you look at teaches them.",
     schema: libraryScentSchema,
     sorts: { stock: ["number", "stockG"], limit: ["number", "certificatePct"] },
   },
@@ -46,6 +63,8 @@ export const LIBRARY = {
   {
     label: string;
     one: string;
+    /** What the library is for, in a sentence or two. */
+    about: string;
     schema: z.ZodType<{ name: string }>;
     sorts: Record<string, readonly ["number" | "text", string]>;
   }

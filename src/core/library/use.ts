@@ -1,12 +1,12 @@
 import type { z } from "zod";
 import type { Colourant, PortionColourant } from "../colour/colourantSchema";
+import type { Batter, Plan } from "../document/schema";
 import { additivePerOilG } from "../formula/additives";
 import type { Additive, Formula, rateSchema } from "../formula/formulaSchema";
 import type { Oil } from "../formula/oilSchema";
 import { findOil, type OilLookup } from "../formula/oils";
 import type { LibraryMould, PlanMould } from "../mould/mouldSchema";
 import type { Equipment, LibraryTool, ToolUse } from "../mould/toolSchema";
-import type { Batter, Plan } from "../plan/schema";
 import { judgeScent } from "../scent/evidence";
 import type { LibraryScent, Scent, ScentPart } from "../scent/scentSchema";
 import { type DoseBase, RATE_BASIS_IDS } from "../units/dose";
@@ -118,9 +118,13 @@ export function giveFormula(plan: Plan, batter: Batter, name: string, dose: Dose
   };
 }
 
+/** Lines as they read: a batch gives them ids of its own. */
+const withoutIds = (value: unknown): unknown =>
+  Array.isArray(value) ? value.map(({ id: _, ...line }: { id: string }) => line) : value;
+
 /** True when a batter's formula still stands as the library's version says. */
 export const isSameFormula = (batter: Batter, formula: Formula): boolean => {
   const pick = ({ oils, superfatPct, lye, water, iceSharePct, liquids, additives }: Batter | Formula) =>
-    JSON.stringify([oils, superfatPct, lye, water, iceSharePct, liquids, additives]);
+    JSON.stringify([oils, superfatPct, lye, water, iceSharePct, liquids, additives].map(withoutIds));
   return pick(batter) === pick(formula);
 };

@@ -1,4 +1,3 @@
-import type { Operation } from "../plan/operations";
 import type { PlanMould } from "./mouldSchema";
 
 /** The lengthwise compartments of a divided mould while its plates stand, and what the set is made of. */
@@ -16,7 +15,7 @@ export interface Compartments {
   ends: { count: 2; lengthMm: number; heightMm: number; thicknessMm: number } | null;
 }
 
-type Divided = Pick<PlanMould, "lengthMm" | "widthMm" | "heightMm" | "dividers">;
+export type Divided = Pick<PlanMould, "lengthMm" | "widthMm" | "heightMm" | "dividers">;
 
 /**
  * Width = (inner width - k x thickness) / n with n compartments: loose plates make n = k + 1; a closed set has an outer plate on
@@ -44,27 +43,3 @@ export function compartmentsOf(mould: Divided): Compartments | null {
 /** Number of compartments that a set of dividers makes. */
 export const compartmentCount = (d: NonNullable<PlanMould["dividers"]>): number =>
   d.isClosedSet ? Math.max(1, d.count - 1) : d.count + 1;
-
-/** Lanes that a design fills side by side in a mould. */
-export interface Lanes {
-  widthsMm: number[];
-  lengthMm: number;
-  /** False where no plates are entered: the lanes are then counted by the pours. */
-  areEntered: boolean;
-}
-
-/** The lanes of a mould by its plates, or where none are entered by the pours into them, equally wide; null where no pour goes into a lane. */
-export function lanesIn(mould: Divided & { id: string }, operations: readonly Operation[]): Lanes | null {
-  const entered = compartmentsOf(mould);
-  if (entered) return { widthsMm: entered.widthsMm, lengthMm: entered.lengthMm, areEntered: true };
-  let highest = -1;
-  for (const o of operations)
-    if (o.kind === "compartment" && o.mouldId === mould.id) highest = Math.max(highest, o.index);
-  if (highest < 0) return null;
-  const n = highest + 1;
-  return {
-    widthsMm: Array.from({ length: n }, () => mould.widthMm / n),
-    lengthMm: mould.lengthMm,
-    areEntered: false,
-  };
-}

@@ -1,7 +1,8 @@
-import { compartmentsOf, type Lanes, lanesIn } from "../mould/compartments";
-import type { Operation } from "../plan/operations";
-import type { Mould, Plan } from "../plan/schema";
+import type { Mould, Plan } from "../document/schema";
+import { compartmentsOf } from "../mould/compartments";
 import { combPath, strokePath, topPath, wirePath } from "../swirl/paths";
+import { type Lanes, lanesIn } from "../techniques/lanes";
+import type { Operation } from "../techniques/operations/registry";
 import type { Sayer } from "../units/sayer";
 import type { Drawing } from "./drawing";
 

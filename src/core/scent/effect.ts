@@ -51,3 +51,6 @@ export function scentEffect(scent: Scent, base: DoseBase): ScentEffect {
   }
   return { ...effect, sdLog: Math.sqrt(variance) };
 }
+
+/** Name under which what is learned of a scent part is kept. */
+export const scentKey = (part: Scent["parts"][number]): string => part.libraryId ?? part.name;

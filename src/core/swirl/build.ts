@@ -1,4 +1,4 @@
-import type { Operation } from "../plan/operations";
+import type { Operation } from "../techniques/operations/registry";
 import { compileLayer } from "./operations/layer";
 import { compilePlume, plumeBottomMm } from "./operations/plume";
 import { compileWarp } from "./operations/warp";

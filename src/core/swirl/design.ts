@@ -1,12 +1,8 @@
-import { area, type Build, boxOf, type Design, type DesignPour, deposit } from "./build";
-import { POUR_HEIGHT } from "./look";
-import { move } from "./moves";
-import { compileFunnel } from "./operations/funnel";
-import { compileLayer } from "./operations/layer";
+import { hashSeed } from "../units/random";
+import { area, type Build, type Design, type DesignPour } from "./build";
+import { draw } from "./kinds";
 import type { CompiledOperation } from "./points";
-import { pourPot, tiltedPot } from "./potPour";
-import { drizzle, plop, spoonRow, stripe, topLine } from "./pours";
-import { hashSeed } from "./random";
+import { tiltedPot } from "./potPour";
 import { lanes, wallPours } from "./sheets";
 
 export type { Design, DesignPour } from "./build";
@@ -21,7 +17,6 @@ export interface CompiledDesign {
   stops?: ReadonlyMap<number, { operations: number; levelMm: number }>;
 }
 
-const NOTHING_MM = 1e-9;
 const KINDS_INTO_LANES: ReadonlySet<DesignPour["kind"]> = new Set(["compartment", "bottleLine"]);
 
 /** Pours that slide down a tilted mould, on and on while its tilt is lowered: one run of sheets. */
@@ -43,7 +38,7 @@ export function compileDesign(design: Design, upTo = design.pours.length): Compi
       else if (isTilted) tiltedPot(build, run);
       else lanes(build, run);
       i = end - 1;
-    } else add(build, pours[i]);
+    } else draw(build, pours[i], hashSeed(design.seed, pours[i].id), pours[i].volumeMm3 / area(build));
     stops.set(i + 1, { operations: build.operations.length, levelMm: build.levelMm });
   }
   const { lengthMm, widthMm } = design;
@@ -56,63 +51,4 @@ export function stoppedAt(compiled: CompiledDesign, upTo: number): CompiledDesig
   if (!stop) return null;
   const { lengthMm, widthMm, operations } = compiled;
   return { lengthMm, widthMm, levelMm: stop.levelMm, operations: operations.slice(0, stop.operations) };
-}
-
-function add(b: Build, pour: DesignPour): void {
-  const seed = hashSeed(b.design.seed, pour.id);
-  const addsMm = pour.volumeMm3 / area(b);
-  const isPour = addsMm > NOTHING_MM;
-  switch (pour.kind) {
-    case "layer":
-      if (isPour) deposit(b, compileLayer({ ...boxOf(b, pour.colour), seed, levelMm: b.levelMm, addsMm }), addsMm);
-      return;
-    case "stripe":
-      if (isPour) stripe(b, pour, seed, addsMm);
-      return;
-    case "plop":
-      if (isPour) plop(b, pour, addsMm);
-      return;
-    case "funnel":
-      if (isPour)
-        deposit(
-          b,
-          compileFunnel({ ...boxOf(b, pour.colour), seed, levelMm: b.levelMm, addsMm, trace: pour.trace }),
-          addsMm,
-        );
-      return;
-    case "spoonRow":
-      if (isPour) spoonRow(b, pour, seed, addsMm);
-      return;
-    case "topLine":
-      if (isPour) topLine(b, pour, seed, addsMm);
-      return;
-    case "drizzle":
-      if (isPour) drizzle(b, pour, seed, addsMm);
-      return;
-    case "potStack":
-      if (isPour) b.pot.push({ kind: "stack", colour: pour.colour, volumeMm3: pour.volumeMm3 });
-      return;
-    case "potDrop":
-      if (isPour)
-        b.pot.push({
-          kind: "drop",
-          colour: pour.colour,
-          volumeMm3: pour.volumeMm3,
-          clock: pour.clock,
-          height: POUR_HEIGHT[pour.height],
-          trace: pour.trace,
-        });
-      return;
-    case "potTurn":
-      if (pour.turns > 0) b.pot.push({ kind: "turn", turns: pour.turns * 0.45 });
-      return;
-    case "potPour":
-      if (pour.way !== "tilted") pourPot(b, { ...pour, way: pour.way }, seed);
-      return;
-    case "tilt":
-      b.tiltDeg = pour.angleDeg;
-      return;
-    default:
-      if (b.levelMm > 0) move(b, pour, seed);
-  }
 }

@@ -1,4 +1,4 @@
-import { TOOL_MM } from "../families/registry";
+import { TOOLS } from "../techniques/tools";
 import type { Sayer } from "../units/sayer";
 import type { DesignPour } from "./design";
 import { type DesignNumbers, FLOOR_MM } from "./metrics";
@@ -40,9 +40,9 @@ export function designWarnings(
       `Lines are ${sayer.mm(numbers.lineMm)} wide on average, thinner than the wire (${sayer.mm(wire.thicknessMm)}): they will grey.`,
     );
   const stroke = pours.find((p) => p.kind === "stroke");
-  if (stroke?.kind === "stroke" && numbers.lineMm < TOOL_MM[stroke.tool].widthMm)
+  if (stroke?.kind === "stroke" && numbers.lineMm < TOOLS[stroke.tool].widthMm)
     warnings.push(
-      `Lines are ${sayer.mm(numbers.lineMm)} wide on average, thinner than the ${TOOL_MM[stroke.tool].label} (${sayer.mm(TOOL_MM[stroke.tool].widthMm)}): another stroke will grey them.`,
+      `Lines are ${sayer.mm(numbers.lineMm)} wide on average, thinner than the ${TOOLS[stroke.tool].label} (${sayer.mm(TOOLS[stroke.tool].widthMm)}): another stroke will grey them.`,
     );
   if (numbers.muddiness > MUDDY)
     warnings.push(

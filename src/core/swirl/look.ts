@@ -33,15 +33,7 @@ export const TOP_LINE = { depthMm: 3.5, wobbleMm: 2.5 } as const;
 /** Widest gap a plume may open, as a share of the width. */
 export const WIDEST_GAP = 0.8;
 
-/** Radius of what each tool drags along, mm; a wire by its thickness. */
-export const TOOL_REACH_MM = {
-  toothpick: 4,
-  skewer: 6.5,
-  rod: 9,
-  "craft-stick": 16,
-  "tongue-stick": 22,
-  spoon: 28,
-} as const;
+/** Radius of what a wire drags along, mm, by its thickness; those of other tools stand in their table. */
 export const wireReachMm = (thicknessMm: number): number => 6.5 + 1.3 * thicknessMm;
 
 /** How far batter follows a tool at a trace: thin closes up again, thick does not follow. */

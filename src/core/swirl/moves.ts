@@ -1,9 +1,20 @@
+import { TOOLS } from "../techniques/tools";
 import { type Build, type DesignPour, warp } from "./build";
-import { dragLossAtFloor, fadeMm, STROKE_WANDER_MM, strokeCoupling, TOOL_REACH_MM, wireReachMm } from "./look";
+import { dragLossAtFloor, fadeMm, STROKE_WANDER_MM, strokeCoupling, wireReachMm } from "./look";
 import { compileStroke } from "./operations/stroke";
 import { combPath, type Path, strokePath, topPath, wirePath } from "./paths";
 
+type PourOf<K extends DesignPour["kind"]> = Extract<DesignPour, { kind: K }>;
+
 const PEAK_DEPTH_MM = 12;
+/** Height of a peak, share of what its tool drags along. */
+const PEAK_SHARE = 0.28;
+const PEAK_MODES = 7;
+/** What a knock on the table, and plates drawn out, do to the batter: how far, down to which depth, mm (null: the whole), in how many waves. */
+const KNOCKS = {
+  tap: { amplitudeMm: 0.8, topMm: 10, modes: 5 },
+  pull: { amplitudeMm: 1.6, topMm: null, modes: 5 },
+} as const;
 
 const lengthOf = (path: Path): number =>
   path.reduce(
@@ -12,47 +23,57 @@ const lengthOf = (path: Path): number =>
     0,
   );
 
-export function move(b: Build, pour: DesignPour, seed: number): void {
+type Tool = Pick<
+  Parameters<typeof compileStroke>[0],
+  "plane" | "path" | "reachMm" | "tipMm" | "fadeMm" | "lossAtFloor"
+>;
+
+/** A tool led along its path; one that goes nowhere changes nothing. */
+function lead(b: Build, seed: number, trace: number, tool: Tool): void {
+  if (lengthOf(tool.path) === 0) return;
   const { lengthMm, widthMm } = b.design;
-  const box = { seed, lengthMm, widthMm, levelMm: b.levelMm };
-  const coupling = strokeCoupling(pour.trace);
-  const rod = (path: Path, reachMm: number, depthMm: number | null) => {
-    if (lengthOf(path) === 0) return;
-    const tipMm = depthMm === null ? 0 : Math.max(0, b.levelMm - depthMm);
-    b.operations.push(
-      compileStroke({
-        ...box,
-        plane: "xy",
-        path,
-        reachMm,
-        coupling,
-        tipMm,
-        fadeMm: fadeMm(reachMm),
-        lossAtFloor: dragLossAtFloor(reachMm),
-        wanderMm: STROKE_WANDER_MM,
-      }),
-    );
-  };
-  if (pour.kind === "stroke") rod(strokePath(pour, lengthMm, widthMm), TOOL_REACH_MM[pour.tool], pour.depthMm);
-  else if (pour.kind === "comb") rod(combPath(pour, lengthMm, widthMm), TOOL_REACH_MM[pour.tool], pour.depthMm);
-  else if (pour.kind === "topStroke") rod(topPath(pour, lengthMm, widthMm), TOOL_REACH_MM[pour.tool], pour.depthMm);
-  else if (pour.kind === "wire") {
-    const path = wirePath(pour, widthMm, b.levelMm);
-    if (lengthOf(path) === 0) return;
-    b.operations.push(
-      compileStroke({
-        ...box,
-        plane: "yz",
-        path,
-        reachMm: wireReachMm(pour.thicknessMm),
-        coupling,
-        tipMm: 0,
-        fadeMm: 1,
-        lossAtFloor: 0,
-        wanderMm: STROKE_WANDER_MM,
-      }),
-    );
-  } else if (pour.kind === "peaks") warp(b, seed, TOOL_REACH_MM[pour.tool] * 0.28, PEAK_DEPTH_MM, 7);
-  else if (pour.kind === "tap" || pour.kind === "pullDividers")
-    warp(b, seed, pour.kind === "tap" ? 0.8 : 1.6, pour.kind === "tap" ? 10 : null, 5);
+  const coupling = strokeCoupling(trace);
+  b.operations.push(
+    compileStroke({ seed, lengthMm, widthMm, levelMm: b.levelMm, coupling, wanderMm: STROKE_WANDER_MM, ...tool }),
+  );
+}
+
+/** A tool held upright, drawn along a path seen from above. */
+const rod = (b: Build, seed: number, trace: number, path: Path, reachMm: number, depthMm: number | null): void =>
+  lead(b, seed, trace, {
+    plane: "xy",
+    path,
+    reachMm,
+    tipMm: depthMm === null ? 0 : Math.max(0, b.levelMm - depthMm),
+    fadeMm: fadeMm(reachMm),
+    lossAtFloor: dragLossAtFloor(reachMm),
+  });
+
+export function stroke(b: Build, pour: PourOf<"stroke">, seed: number): void {
+  const path = strokePath(pour, b.design.lengthMm, b.design.widthMm);
+  rod(b, seed, pour.trace, path, TOOLS[pour.tool].reachMm, pour.depthMm);
+}
+
+export function combStroke(b: Build, pour: PourOf<"comb">, seed: number): void {
+  const path = combPath(pour, b.design.lengthMm, b.design.widthMm);
+  rod(b, seed, pour.trace, path, TOOLS[pour.tool].reachMm, pour.depthMm);
+}
+
+export function topStroke(b: Build, pour: PourOf<"topStroke">, seed: number): void {
+  const path = topPath(pour, b.design.lengthMm, b.design.widthMm);
+  rod(b, seed, pour.trace, path, TOOLS[pour.tool].reachMm, pour.depthMm);
+}
+
+export function wire(b: Build, pour: PourOf<"wire">, seed: number): void {
+  const path = wirePath(pour, b.design.widthMm, b.levelMm);
+  const reachMm = wireReachMm(pour.thicknessMm);
+  lead(b, seed, pour.trace, { plane: "yz", path, reachMm, tipMm: 0, fadeMm: 1, lossAtFloor: 0 });
+}
+
+export const peaks = (b: Build, pour: PourOf<"peaks">, seed: number): void =>
+  warp(b, seed, TOOLS[pour.tool].reachMm * PEAK_SHARE, PEAK_DEPTH_MM, PEAK_MODES);
+
+export function knock(b: Build, seed: number, how: keyof typeof KNOCKS): void {
+  const { amplitudeMm, topMm, modes } = KNOCKS[how];
+  warp(b, seed, amplitudeMm, topMm, modes);
 }

@@ -1,4 +1,4 @@
-import type { Operation } from "../plan/operations";
+import type { Operation } from "../techniques/operations/registry";
 
 /**
  * Ways of tools in their plane. A way is a list of strokes without lifting; `share` scales how much batter follows: a return over the same

@@ -1,6 +1,6 @@
+import { generator } from "../units/random";
 import { noiseAt, noiseTable } from "./noise";
 import type { DepositPaint } from "./paintDeposit";
-import { generator } from "./random";
 
 /** What goes into a pot, in order. */
 export type PotStep =

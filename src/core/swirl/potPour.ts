@@ -1,9 +1,9 @@
+import { generator, hashSeed } from "../units/random";
 import { area, type Build, boxOf, type DesignPour, deposit, pushPlume, warp } from "./build";
 import { handMm, POT_PASSES, wobbleMm } from "./look";
 import { bump, compileLens, footprint } from "./operations/lens";
 import { makePot, type Pot, passPaint } from "./pot";
 import { tabulate } from "./profile";
-import { generator, hashSeed } from "./random";
 import { slopeSheets } from "./sheets";
 
 /** A stream from a pot stirs what it falls on more than a laid sheet does. */

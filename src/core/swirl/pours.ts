@@ -1,9 +1,9 @@
+import { generator, hashSeed } from "../units/random";
 import { type Build, boxOf, type DesignPour, deposit, pushPlume, warp } from "./build";
 import { dragCoupling, dragReachMm, filaments, handMm, POUR_HEIGHT, penetration, TOP_LINE, wobbleMm } from "./look";
 import { bump, compileLens, footprint } from "./operations/lens";
 import { compileSink } from "./operations/sink";
 import { type Profile, stripeProfile, topLineProfile } from "./profile";
-import { generator, hashSeed } from "./random";
 
 /** Spread of the filaments of one pass and of the passes of one stripe, mm. */
 const FILAMENT_SPREAD_MM = 5;

@@ -1,8 +1,8 @@
+import { hashSeed } from "../units/random";
 import { area, type Build, type DesignPour, deposit, warp } from "./build";
 import { handMm, LANE_WANDER_MM, seepMm } from "./look";
 import { compileLanes, type Lane } from "./operations/lanes";
 import { compileSlope } from "./operations/slope";
-import { hashSeed } from "./random";
 
 /** A run of compartments or of lines from bottles: lanes side by side, each with what was poured into it from the floor up. */
 export function lanes(b: Build, run: readonly DesignPour[]): void {

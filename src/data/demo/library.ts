@@ -1,11 +1,11 @@
 import type { Colourant } from "../../core/colour/colourantSchema";
 import { type ColourantKindId, colourantKind } from "../../core/colour/kinds";
+import { plainBatter } from "../../core/document/newPlan";
 import type { Formula } from "../../core/formula/formulaSchema";
 import { liquidRow } from "../../core/formula/liquids";
 import type { LibraryDocument, LibraryKind } from "../../core/library/kinds";
 import type { LibraryMould } from "../../core/mould/mouldSchema";
 import type { LibraryTool, ToolSpec } from "../../core/mould/toolSchema";
-import { plainBatter } from "../../core/plan/newPlan";
 import type { ScentClassId } from "../../core/scent/classes";
 import type { LibraryScent } from "../../core/scent/scentSchema";
 

@@ -1,8 +1,9 @@
+import { derive } from "../../core/derive/derive";
+import { withUniqueLines } from "../../core/document/ids";
+import { emptyRecord, newPlan, plainPortion } from "../../core/document/newPlan";
+import type { Operation, Plan, Portion, RecordEvent } from "../../core/document/schema";
 import { takeColourant, takeScent, takeTool } from "../../core/library/use";
 import type { Equipment, ToolUse } from "../../core/mould/toolSchema";
-import { derive } from "../../core/plan/derive";
-import { emptyRecord, newPlan, plainPortion } from "../../core/plan/newPlan";
-import type { Operation, Plan, Portion, RecordEvent } from "../../core/plan/schema";
 import type { Scent } from "../../core/scent/scentSchema";
 import { COLOURANTS, SCENTS, TOOLS } from "./library";
 
@@ -87,7 +88,7 @@ export function rounds(order: readonly string[], count: number, sharesPct: Recor
 export function sheet(title: string, seed: number, portions: Portion[], pours: Pour[], more: Partial<Plan> = {}): Plan {
   const operations = pours.map((p, i) => ({ id: `o${i + 1}`, ...p }) as Operation);
   const cups = portions.filter((p) => !p.takesRest).map((p) => p.id);
-  return { ...newPlan(title, seed), portions, operations, equipment: laidOut(cups), ...more };
+  return withUniqueLines({ ...newPlan(title, seed), portions, operations, equipment: laidOut(cups), ...more });
 }
 
 /** Lets a plan have been poured on a day: every step took `pace` times as long as planned, with a trace check after every scent. */
@@ -103,12 +104,12 @@ export function poured(
   let atS = 0;
   for (const step of derive(plan).timeline!.steps) {
     atS += Math.round((step.endS - step.startS + step.waitS) * pace);
-    events.push({ kind: "stepDone", id: `e${events.length + 1}`, atS, stepId: step.id });
+    events.push({ kind: "stepDone", id: `v${events.length + 1}`, atS, stepId: step.id });
     if (step.kind !== "scent") continue;
     const trace = Math.min(5, Math.round(step.endTrace * 2) / 2);
     events.push({
       kind: "traceCheck",
-      id: `e${events.length + 1}`,
+      id: `v${events.length + 1}`,
       atS: atS + 2,
       portionId: step.portionIds[0],
       trace,

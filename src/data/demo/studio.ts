@@ -1,6 +1,6 @@
 import { addDays, formatISO, parseISO } from "date-fns";
-import { readPlan } from "../../core/plan/read";
-import type { Plan } from "../../core/plan/schema";
+import { readPlan } from "../../core/document/read";
+import type { Plan } from "../../core/document/schema";
 import { cup, floor, line, poured, rounds, scentOf, sheet } from "./parts";
 
 /** A batch of the made-up studio "Gnomon Lane", with the id that it always gets. */

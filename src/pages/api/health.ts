@@ -1,7 +1,7 @@
 import type { APIRoute } from "astro";
 import { sql } from "drizzle-orm";
 import { database } from "../../server/database";
-import { json } from "../../server/problem";
+import { json, otherMethods } from "../../server/problem";
 
 export const prerender = false;
 
@@ -11,3 +11,6 @@ export const GET: APIRoute = async () => {
   await db.execute(sql`select 1`);
   return json({ status: "ok" });
 };
+
+export const HEAD = GET;
+export const ALL: APIRoute = otherMethods("GET", "HEAD");

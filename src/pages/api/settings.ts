@@ -1,11 +1,11 @@
 import type { APIRoute } from "astro";
-import { problemsOf } from "../../core/plan/read";
+import { problemsOf } from "../../core/document/problems";
 import { settingsSchema } from "../../core/practice/practiceSchema";
 import { getSettings, saveSettings } from "../../data/settings";
 import { etag } from "../../server/batchAnswer";
 import { readJsonBody, readSeenVersion } from "../../server/body";
 import { database } from "../../server/database";
-import { invalid, json, problem } from "../../server/problem";
+import { invalid, json, otherMethods, problem } from "../../server/problem";
 
 export const prerender = false;
 
@@ -30,3 +30,6 @@ export const PUT: APIRoute = async ({ request }) => {
     current: await getSettings(db),
   });
 };
+
+export const HEAD = GET;
+export const ALL: APIRoute = otherMethods("GET", "HEAD", "PUT");

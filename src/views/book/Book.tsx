@@ -3,13 +3,13 @@ import { useMemo } from "react";
 import { hoursLater } from "../../core/cure/dates";
 import { sayHours } from "../../core/cure/hours";
 import { barWords } from "../../core/cut/bars";
+import { derive } from "../../core/derive/derive";
 import type { Bench } from "../../core/library/bench";
-import { derive } from "../../core/plan/derive";
 import { BatchHead } from "../parts/BatchHead";
 import { BenchProvider } from "../parts/bench";
 import { NumberField } from "../parts/NumberField";
 import { SaveTrouble } from "../parts/SaveMark";
-import type { StoredBatch } from "../parts/saver";
+import type { StoredBatch } from "../parts/stored";
 import { useUnits } from "../parts/units";
 import { useBatch } from "../parts/useBatch";
 import { Happened } from "./Happened";
@@ -40,10 +40,10 @@ function BatchBook({ initial }: { initial: StoredBatch }) {
       : sayHours(h);
   const isPoured = plan.record.startedAt !== null;
   return (
-    <div className="flex min-h-screen min-w-[1000px] flex-col">
+    <div className="flex min-h-screen flex-col">
       <BatchHead id={initial.id} batch={batch} tab="book" />
-      <main className="mx-2.5 mb-2.5 grid flex-1 grid-cols-[330px_minmax(0,1fr)_360px] content-start gap-x-9 rounded-lg border-[1.5px] border-ink bg-sheet px-6 py-4">
-        <div className="col-span-3">
+      <main className="mx-2.5 mb-2.5 grid flex-1 grid-cols-[330px_minmax(0,1fr)_360px] narrow:grid-cols-1 content-start gap-x-9 gap-y-6 rounded-lg border-[1.5px] border-ink bg-sheet px-6 py-4 phone:px-3">
+        <div className="col-span-full">
           <SaveTrouble batch={batch} />
         </div>
         <section aria-labelledby="days-head">

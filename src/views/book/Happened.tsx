@@ -1,7 +1,7 @@
 import { useMemo } from "react";
-import { derive } from "../../core/plan/derive";
-import type { Plan, RecordEvent } from "../../core/plan/schema";
-import { stageName } from "../../core/trace/stages";
+import { stageName } from "../../core/clock/stages";
+import { derive } from "../../core/derive/derive";
+import type { Plan, RecordEvent } from "../../core/document/schema";
 import { clock } from "../parts/format";
 import { DEVIATION_WORDS } from "../pour/NotePad";
 

@@ -1,8 +1,9 @@
 import { useEffect, useState } from "react";
-import { computeMasses } from "../../core/plan/masses";
-import type { Plan } from "../../core/plan/schema";
-import { additiveKnowledge, type KeptLesson, scentKnowledge } from "../../core/schedule/knowledge";
-import { isHurried, posteriorOf } from "../../core/schedule/learn";
+import { computeMasses } from "../../core/batter/masses";
+import { additiveKnowledge, type KeptLesson, scentKnowledge } from "../../core/clock/knowledge";
+import { isHurried } from "../../core/clock/learn";
+import type { Plan } from "../../core/document/schema";
+import { posteriorOf } from "../../core/prepare/learned";
 import { api } from "../parts/api";
 import { useBench } from "../parts/bench";
 import type { OpenBatch } from "../parts/useBatch";
@@ -31,7 +32,7 @@ export function Lessons({ id, batch }: { id: string; batch: OpenBatch }) {
     else void take("POST");
   };
   const decide = async (teachesPace: boolean) => {
-    batch.record((record) => ({ ...record, teachesPace }));
+    batch.happen({ kind: "paceAnswered", teachesPace });
     setAsked(false);
     if (await batch.flush()) await take("POST");
   };

@@ -1,4 +1,4 @@
-import type { Plan } from "../../core/plan/schema";
+import type { Plan } from "../../core/document/schema";
 import type { OpenBatch } from "../parts/useBatch";
 
 const RATINGS = [
@@ -14,7 +14,7 @@ export function Verdict({ batch }: { batch: OpenBatch }) {
   const { record } = batch.plan;
   const isPoured = record.finishedAt !== null;
   const rate = (rating: Plan["record"]["rating"]) =>
-    batch.record((r) => ({ ...r, rating: r.rating === rating ? null : rating }));
+    batch.happen((plan) => ({ kind: "rated", rating: plan.record.rating === rating ? null : rating }));
   return (
     <section aria-labelledby="verdict-head">
       <h2 id="verdict-head" className="text-[19px]">
@@ -51,7 +51,7 @@ export function Verdict({ batch }: { batch: OpenBatch }) {
             value={record.verdict}
             onChange={(e) => {
               const verdict = e.currentTarget.value;
-              batch.record((r) => ({ ...r, verdict }));
+              batch.happen({ kind: "judged", verdict });
             }}
           />
         </>

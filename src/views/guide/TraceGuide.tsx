@@ -1,5 +1,5 @@
 import { useRef } from "react";
-import { STAGES } from "../../core/trace/stages";
+import { STAGES } from "../../core/clock/stages";
 
 /** How each stage looks in four places; drawn by the same few numbers. */
 const LOOKS = [

@@ -10,7 +10,7 @@ import {
 import { cutTo } from "../../core/units/text";
 import { BoundText, type Editable } from "../parts/bound";
 import { ConflictNotice, SaveMark } from "../parts/SaveMark";
-import type { Stored } from "../parts/saver";
+import type { Stored } from "../parts/stored";
 import { UndoButtons } from "../parts/UndoButtons";
 import { type DocumentKind, useDocument, useUndoKeys } from "../parts/useDocument";
 import { ColourantEditor } from "./editors/ColourantEditor";
@@ -19,6 +19,7 @@ import { MouldEditor } from "./editors/MouldEditor";
 import { OilEditor } from "./editors/OilEditor";
 import { ScentEditor } from "./editors/ScentEditor";
 import { ToolEditor } from "./editors/ToolEditor";
+import { ownId } from "./ownId";
 
 /** What is edited of a row: the document, and whether it is put away. */
 interface Held<K extends LibraryKind> {
@@ -35,6 +36,7 @@ function heldKind<K extends LibraryKind>(kind: K, id: string): DocumentKind<Held
       const { version, updatedAt, document, isArchived } = answer as LibraryItem<K>;
       return { version, updatedAt, document: { document, isArchived } };
     },
+    isOf: (change) => change.kind === "library" && change.id === `${kind}/${id}`,
     read: (value) => {
       const held = value as Held<K>;
       const read = readLibraryDocument(kind, held.document);
@@ -48,12 +50,14 @@ function heldKind<K extends LibraryKind>(kind: K, id: string): DocumentKind<Held
 interface Props<K extends LibraryKind> {
   kind: K;
   item: LibraryItem<K>;
+  /** A row just made: its name waits to be typed. */
+  isNew: boolean;
   onSaved: (item: LibraryItem<K>, isMoved: boolean) => void;
   onCopy: (document: LibraryDocument<K>) => void;
 }
 
 /** The row in hand: every field saves by itself, what is refused is answered beside it. */
-export function ItemEditor<K extends LibraryKind>({ kind, item, onSaved, onCopy }: Props<K>) {
+export function ItemEditor<K extends LibraryKind>({ kind, item, isNew, onSaved, onCopy }: Props<K>) {
   const place = useMemo(() => heldKind(kind, item.id), [kind, item.id]);
   const initial = useMemo<Stored<Held<K>>>(
     () => ({
@@ -85,18 +89,19 @@ export function ItemEditor<K extends LibraryKind>({ kind, item, onSaved, onCopy 
   const copy = () => {
     const name = `${cutTo(53, document.name)} (copy)`;
     const fresh = { ...document, name } as LibraryDocument<K>;
-    if (kind === "oils") (fresh as { id: string }).id = `own-${crypto.randomUUID().slice(0, 8)}`;
+    if (kind === "oils") (fresh as { id: string }).id = ownId();
     onCopy(fresh);
   };
 
   return (
     <div>
-      <div className="flex items-end gap-2">
+      <div className="flex items-end gap-2 narrow:flex-wrap">
         <BoundText
           open={open}
           path={["name"]}
           label={`Name of the ${LIBRARY[kind].one}`}
           hideLabel
+          takesFocus={isNew}
           className="w-72 [&_input]:!h-9 [&_input]:font-head [&_input]:text-[19px] [&_input]:font-semibold"
         />
         <UndoButtons open={held} />

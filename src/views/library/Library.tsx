@@ -5,9 +5,11 @@ import { blankDocument } from "../../core/library/blank";
 import { LIBRARY, type LibraryItem, type LibraryKind } from "../../core/library/kinds";
 import { api } from "../parts/api";
 import { BenchProvider } from "../parts/bench";
+import { useFollowed } from "../parts/follow";
 import { StudioHead } from "../parts/StudioHead";
 import { ItemEditor } from "./ItemEditor";
 import { LibraryTable } from "./LibraryTable";
+import { ownId } from "./ownId";
 import { FIRST_QUERY, type ListPage, type ListQuery, useLibraryList } from "./useLibraryList";
 
 interface Props<K extends LibraryKind> {
@@ -30,6 +32,7 @@ function Drawers<K extends LibraryKind>({ kind, first, openItem }: Props<K>) {
   const [query, setQuery] = useState<ListQuery>(FIRST_QUERY);
   const list = useLibraryList(kind, first, query);
   const [open, setOpen] = useState<LibraryItem<K> | null>(openItem ?? first.items[0] ?? null);
+  const [newId, setNewId] = useState<string | null>(null);
   const [trouble, setTrouble] = useState<string | null>(null);
   const { label, one } = LIBRARY[kind];
 
@@ -38,14 +41,16 @@ function Drawers<K extends LibraryKind>({ kind, first, openItem }: Props<K>) {
     if (answer.ok) setOpen(answer.value);
     else setTrouble(answer.message);
   };
-  const add = async (document = blankDocument(kind, `own-${crypto.randomUUID().slice(0, 8)}`)) => {
+  const add = async (document = blankDocument(kind, ownId())) => {
     const answer = await api<LibraryItem<K>>(`/api/library/${kind}`, { method: "POST", body: { document } });
     if (!answer.ok) return setTrouble(answer.message);
     setTrouble(null);
     setOpen(answer.value);
+    setNewId(answer.value.id);
     list.refresh();
   };
   const { show, refresh } = list;
+  useFollowed((heard) => heard.kind === "change" && heard.change.kind === "library", refresh);
   const onSaved = useCallback(
     (item: LibraryItem<K>, isMoved: boolean) => {
       if (isMoved) refresh();
@@ -55,7 +60,7 @@ function Drawers<K extends LibraryKind>({ kind, first, openItem }: Props<K>) {
   );
 
   return (
-    <div className="flex h-screen min-h-[640px] min-w-[1100px] flex-col">
+    <div className="flex h-screen min-h-[640px] flex-col narrow:h-auto narrow:min-h-screen">
       <StudioHead here={kind} title={label}>
         <button type="button" className="button button-main" onClick={() => void add()}>
           <Plus size={16} /> New {one}
@@ -66,7 +71,7 @@ function Drawers<K extends LibraryKind>({ kind, first, openItem }: Props<K>) {
           {trouble ?? list.trouble}
         </p>
       )}
-      <main className="mx-2.5 mb-2.5 mt-2 grid min-h-0 flex-1 grid-cols-[minmax(0,5fr)_minmax(0,6fr)] rounded-lg border-[1.5px] border-ink bg-sheet">
+      <main className="mx-2.5 mb-2.5 mt-2 grid min-h-0 flex-1 grid-cols-[minmax(0,5fr)_minmax(0,6fr)] narrow:grid-cols-1 rounded-lg border-[1.5px] border-ink bg-sheet">
         <LibraryTable
           kind={kind}
           list={list}
@@ -77,19 +82,20 @@ function Drawers<K extends LibraryKind>({ kind, first, openItem }: Props<K>) {
         />
         <section
           aria-label={`The ${one} in hand`}
-          className="scroll-quiet min-h-0 overflow-y-auto border-l-[1.5px] border-ink px-5 py-3"
+          className="scroll-quiet min-h-0 overflow-y-auto border-l-[1.5px] border-ink px-5 py-3 narrow:border-l-0 narrow:border-t-[1.5px] narrow:overflow-visible phone:px-3"
         >
           {open ? (
             <ItemEditor
               key={open.id}
               kind={kind}
               item={open}
+              isNew={open.id === newId}
               onSaved={onSaved}
               onCopy={(document) => void add(document)}
             />
           ) : (
             <p className="grid h-full place-items-center text-muted">
-              Nothing here yet: make the first {one} with the button above.
+              Nothing here yet: make the first {one} with the button above. A batch can be planned without any.
             </p>
           )}
         </section>

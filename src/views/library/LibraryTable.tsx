@@ -6,7 +6,8 @@ import { useUnits } from "../parts/units";
 import { COLUMNS } from "./columns";
 import type { ListQuery, useLibraryList } from "./useLibraryList";
 
-const ROW_PX = 34;
+/** Height of a row, px: under a finger it is higher. */
+const rowPx = () => (typeof matchMedia === "function" && matchMedia("(width < 1100px)").matches ? 44 : 34);
 const FETCH_AHEAD = 20;
 
 interface Props<K extends LibraryKind> {
@@ -26,7 +27,7 @@ export function LibraryTable<K extends LibraryKind>({ kind, list, query, onQuery
   const rows = useVirtualizer({
     count: list.items.length,
     getScrollElement: () => box.current,
-    estimateSize: () => ROW_PX,
+    estimateSize: rowPx,
     overscan: 10,
   });
   const shown = rows.getVirtualItems();
@@ -41,8 +42,8 @@ export function LibraryTable<K extends LibraryKind>({ kind, list, query, onQuery
     query.sort !== sort ? null : query.isDescending ? <ArrowDown size={12} /> : <ArrowUp size={12} />;
 
   return (
-    <section aria-label={LIBRARY[kind].label} className="flex min-h-0 flex-col px-4 py-3">
-      <div className="flex items-baseline gap-3">
+    <section aria-label={LIBRARY[kind].label} className="flex min-h-0 flex-col px-4 py-3 narrow:h-[38vh] phone:px-3">
+      <div className="flex flex-wrap items-center gap-3">
         <input
           type="search"
           aria-label={`Search ${LIBRARY[kind].label.toLowerCase()}`}
@@ -65,14 +66,17 @@ export function LibraryTable<K extends LibraryKind>({ kind, list, query, onQuery
         </span>
       </div>
       <div className="mt-2 flex min-h-0 flex-1 flex-col">
-        <div className="grid gap-2 border-b-[1.5px] border-ink pb-0.5 pr-2 text-[12.5px] text-muted" style={grid}>
+        <div
+          className="grid phone:grid-cols-[minmax(0,1fr)_96px]! gap-2 border-b-[1.5px] border-ink pb-0.5 pr-2 text-[12.5px] text-muted"
+          style={grid}
+        >
           <span>
             <button type="button" className="inline-flex items-center gap-1" onClick={() => sortBy("name")}>
               name {arrow("name")}
             </button>
           </span>
-          {columns.map((c) => (
-            <span key={c.label}>
+          {columns.map((c, i) => (
+            <span key={c.label} className={i > 0 ? "phone:hidden" : ""}>
               {c.sort ? (
                 <button
                   type="button"
@@ -94,7 +98,7 @@ export function LibraryTable<K extends LibraryKind>({ kind, list, query, onQuery
                 ? `Nothing is called like "${query.search}".`
                 : query.isArchived
                   ? "Nothing has been put away."
-                  : "Nothing here yet."}
+                  : LIBRARY[kind].about}
             </p>
           )}
           <ul className="relative" style={{ height: rows.getTotalSize() }}>
@@ -106,7 +110,7 @@ export function LibraryTable<K extends LibraryKind>({ kind, list, query, onQuery
                   key={item.id}
                   aria-setsize={list.total}
                   aria-posinset={v.index + 1}
-                  className={`absolute left-0 right-0 grid items-center gap-2 border-b border-rule/70 pr-2 ${isOpen ? "bg-paper" : "hover:bg-paper/60"}`}
+                  className={`absolute left-0 right-0 grid phone:grid-cols-[minmax(0,1fr)_96px]! items-center gap-2 border-b border-rule/70 pr-2 ${isOpen ? "bg-paper" : "hover:bg-paper/60"}`}
                   style={{ ...grid, height: v.size, transform: `translateY(${v.start}px)` }}
                 >
                   <span className="min-w-0">
@@ -119,8 +123,8 @@ export function LibraryTable<K extends LibraryKind>({ kind, list, query, onQuery
                       {item.document.name}
                     </button>
                   </span>
-                  {columns.map((c) => (
-                    <span key={c.label} className="truncate text-[13px]">
+                  {columns.map((c, i) => (
+                    <span key={c.label} className={`truncate text-[13px] ${i > 0 ? "phone:hidden" : ""}`}>
                       {c.cell(item.document, say)}
                     </span>
                   ))}

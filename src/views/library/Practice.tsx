@@ -1,12 +1,15 @@
 import { useMemo } from "react";
 import { type Settings, settingsSchema } from "../../core/practice/practiceSchema";
 import { METRIC, type UnitPreferences, US } from "../../core/units/quantities";
+import { Devices } from "../access/Devices";
 import { BoundNumber, BoundSelect, BoundText, type Editable } from "../parts/bound";
 import { PracticeFields } from "../parts/PracticeFields";
 import { ConflictNotice, SaveMark } from "../parts/SaveMark";
 import { StudioHead } from "../parts/StudioHead";
 import { UnitsProvider, useUnits } from "../parts/units";
 import { type DocumentKind, useDocument, useUndoKeys } from "../parts/useDocument";
+import { Backups } from "./Backups";
+import { LookChoice } from "./LookChoice";
 
 interface StoredSettings {
   version: number;
@@ -18,6 +21,7 @@ const KIND: DocumentKind<Settings> = {
   url: "/api/settings",
   bodyOf: (settings) => settings,
   storedOf: (answer) => ({ ...(answer as StoredSettings), updatedAt: "" }),
+  isOf: (change) => change.kind === "settings",
   read: (value) => {
     const parsed = settingsSchema.safeParse(value);
     return parsed.success
@@ -81,12 +85,12 @@ export default function Practice({ stored }: { stored: StoredSettings }) {
   };
   return (
     <UnitsProvider units={held.document.units}>
-      <div className="flex min-h-screen min-w-[1000px] flex-col">
+      <div className="flex min-h-screen flex-col">
         <StudioHead here="practice" title="Practice">
           <SaveMark saveState={held.saveState} />
         </StudioHead>
-        <main className="mx-2.5 mb-2.5 mt-2 grid flex-1 grid-cols-2 content-start gap-x-12 gap-y-6 rounded-lg border-[1.5px] border-ink bg-sheet px-7 py-5">
-          <div className="col-span-2">
+        <main className="mx-2.5 mb-2.5 mt-2 grid flex-1 grid-cols-2 narrow:grid-cols-1 content-start gap-x-12 gap-y-6 rounded-lg border-[1.5px] border-ink bg-sheet px-7 py-5">
+          <div className="col-span-full">
             <ConflictNotice
               saveState={held.saveState}
               onMine={() => {
@@ -135,7 +139,7 @@ export default function Practice({ stored }: { stored: StoredSettings }) {
                   path={["units", u.field]}
                   label={u.label}
                   options={u.options}
-                  className="w-80 [&>label]:w-32"
+                  className="w-80 max-w-full [&>label]:w-32"
                 />
               ))}
             </div>
@@ -150,29 +154,36 @@ export default function Practice({ stored }: { stored: StoredSettings }) {
               />
             </p>
             <UnitExample />
+            <LookChoice />
           </section>
-          <section aria-labelledby="practice-head" className="min-w-0">
-            <h2 id="practice-head" className="mb-2 text-[18px]">
-              Schools of practice
-            </h2>
-            <PracticeFields open={open} path={["practice"]} />
-            <p className="mt-2 text-[12.5px] text-muted">
-              New batches start from these; each batch can be worked differently on its weigh-up sheet.
-            </p>
-          </section>
-          <section aria-labelledby="start-head">
-            <h2 id="start-head" className="mb-2 text-[18px]">
-              New batches
-            </h2>
-            <p className="flex flex-wrap gap-x-5 gap-y-2">
-              <BoundNumber open={open} path={["barThicknessMm"]} label="bars" quantity="length" width="w-14" />
-              <BoundNumber open={open} path={["cureDays"]} label="cure" unit="days" />
-              <BoundNumber open={open} path={["residualWaterPct"]} label="water left in a cured bar" unit="%" />
-            </p>
-            <p className="mt-1 text-[12.5px] text-muted">
-              Residual water is an estimate (8 to 12 %): your own weighings know better.
-            </p>
-          </section>
+          <div className="grid min-w-0 content-start gap-y-6">
+            <section aria-labelledby="practice-head" className="min-w-0">
+              <h2 id="practice-head" className="mb-2 text-[18px]">
+                Schools of practice
+              </h2>
+              <PracticeFields open={open} path={["practice"]} />
+              <p className="mt-2 text-[12.5px] text-muted">
+                New batches start from these; each batch can be worked differently on its weigh-up sheet.
+              </p>
+            </section>
+            <Devices />
+          </div>
+          <div className="grid content-start gap-y-6">
+            <section aria-labelledby="start-head">
+              <h2 id="start-head" className="mb-2 text-[18px]">
+                New batches
+              </h2>
+              <p className="flex flex-wrap gap-x-5 gap-y-2">
+                <BoundNumber open={open} path={["barThicknessMm"]} label="bars" quantity="length" width="w-14" />
+                <BoundNumber open={open} path={["cureDays"]} label="cure" unit="days" />
+                <BoundNumber open={open} path={["residualWaterPct"]} label="water left in a cured bar" unit="%" />
+              </p>
+              <p className="mt-1 text-[12.5px] text-muted">
+                Residual water is an estimate (8 to 12 %): your own weighings know better.
+              </p>
+            </section>
+            <Backups />
+          </div>
         </main>
       </div>
     </UnitsProvider>

@@ -1,7 +1,7 @@
 import { X } from "lucide-react";
+import { nextId } from "../../core/document/ids";
 import { ADDITIVES, type AdditiveId, additiveRow } from "../../core/formula/additives";
 import type { Additive } from "../../core/formula/formulaSchema";
-import { nextId } from "../../core/plan/newPlan";
 import type { DoseBase } from "../../core/units/dose";
 import { BoundText, type Editable } from "./bound";
 import { DoseField } from "./DoseField";
@@ -83,7 +83,7 @@ export function AdditiveRows({ open, path, additives, massOf, base, isRateOnly, 
           onChange={(e) => {
             const row = additiveRow(e.currentTarget.value as AdditiveId);
             const added: Additive = {
-              id: nextId(additives, "a"),
+              id: nextId(open.document, "a"),
               kind: row.id,
               label: row.id === "other" ? "Additive" : "",
               dose: { amount: row.usualGPer100gOils, basis: "g/100g-oils" },

@@ -1,5 +1,9 @@
 import type { ReactNode } from "react";
+import { type Command, commandsOf } from "../keys/commands";
+import { Desk } from "../keys/Desk";
+import { type ScreenId, UNDO_KEYS } from "../keys/screens";
 import { BoundText } from "./bound";
+import { placeCommands } from "./places";
 import { SaveMark } from "./SaveMark";
 import { UndoButtons } from "./UndoButtons";
 import type { OpenBatch } from "./useBatch";
@@ -17,28 +21,51 @@ export function BatchHead({
   id,
   batch,
   tab,
+  commands = [],
   children,
 }: {
   id: string;
   batch: OpenBatch;
   tab: (typeof TABS)[number]["id"];
+  /** What of this page can be asked for by name. */
+  commands?: readonly Command[];
   children?: ReactNode;
 }) {
-  const go = async (path: string) => {
+  const leave = async (href: string) => {
     await batch.flush();
-    location.href = `/batches/${id}${path}`;
+    location.href = href;
   };
+  const go = (path: string) => leave(`/batches/${id}${path}`);
   const own = TABS.find((t) => t.id === tab)!;
-  // The weigh-up goes along to the bench on small screens; the others need a wide one.
-  const isNarrowing = tab === "weigh";
+  const hasUndo = tab === "plan" || tab === "studio";
+  const screen: ScreenId = tab === "plan" ? "sheet" : tab;
+  const all: Command[] = [
+    ...commands,
+    ...commandsOf(UNDO_KEYS, {
+      undo: hasUndo && batch.canUndo ? batch.undo : undefined,
+      redo: hasUndo && batch.canRedo ? batch.redo : undefined,
+    }),
+    ...TABS.filter((t) => t.id !== tab).map(
+      (t): Command => ({
+        id: t.id,
+        words: `${t.label}: ${batch.plan.title}`,
+        group: "Go to",
+        run: () => void go(t.path),
+      }),
+    ),
+    ...placeCommands((href) => void leave(href)),
+  ];
   return (
-    <header className={`flex items-end gap-3 px-3 pt-2 print:hidden ${isNarrowing ? "max-lg:flex-wrap" : ""}`}>
+    <header className="flex items-end gap-3 px-3 pt-2 print:hidden narrow:flex-wrap narrow:items-center narrow:gap-x-2 narrow:gap-y-1">
       {!own.hasTitle && (
         <h1 className="sr-only">
           {own.label}: {batch.plan.title}
         </h1>
       )}
-      <a href="/" className="mb-1.5 text-muted underline-offset-2 hover:underline">
+      <a
+        href="/"
+        className="mb-1.5 text-muted underline-offset-2 hover:underline narrow:mb-0 narrow:inline-flex narrow:min-h-[44px] narrow:items-center phone:mr-auto"
+      >
         Shelf
       </a>
       <BoundText
@@ -46,18 +73,18 @@ export function BatchHead({
         path={["title"]}
         label="Name of the batch"
         hideLabel
-        className="mb-0.5 w-64 min-w-40"
+        className="mb-0.5 w-64 min-w-40 phone:order-1 phone:basis-full"
         fieldClass="rounded border border-transparent bg-transparent px-1 font-head text-[22px] font-semibold hover:border-rule"
       />
-      <div className="mb-1.5 min-w-0 flex-1 truncate text-muted">{children}</div>
-      {(tab === "plan" || tab === "studio") && (
+      <div className="mb-1.5 min-w-0 flex-1 truncate text-muted narrow:mb-0 phone:hidden">{children}</div>
+      {hasUndo && (
         <div className="mb-1 flex">
           <UndoButtons open={batch} />
         </div>
       )}
       <nav
         aria-label="Parts of the batch"
-        className={`flex gap-1 ${isNarrowing ? "max-lg:order-last max-lg:basis-full max-sm:[&_.tab]:px-2.5" : ""}`}
+        className="flex gap-1 narrow:order-last narrow:basis-full phone:gap-0.5 phone:[&_.tab]:px-2 phone:[&_.tab]:text-[13px]"
       >
         {TABS.map((t) => (
           <a
@@ -75,7 +102,8 @@ export function BatchHead({
           </a>
         ))}
       </nav>
-      <span className="mb-1.5 w-32 text-right text-[13px]">
+      <Desk screen={screen} commands={all} />
+      <span className="mb-1.5 w-32 narrow:mb-0 phone:w-auto whitespace-nowrap text-right text-[13px]">
         <SaveMark saveState={batch.saveState} />
       </span>
     </header>

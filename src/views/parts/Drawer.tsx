@@ -28,7 +28,7 @@ export function Drawer({
       role="dialog"
       aria-label={title}
       tabIndex={-1}
-      className="absolute bottom-0 left-0 top-0 z-30 flex flex-col overflow-hidden rounded-l-[7px] border-r-[1.5px] border-ink bg-sheet shadow-[8px_0_24px_rgb(0_0_0/0.16)] outline-none"
+      className="absolute bottom-0 left-0 top-0 z-30 flex max-w-full flex-col overflow-hidden rounded-l-[7px] border-r-[1.5px] border-ink bg-sheet shadow-[8px_0_24px_rgb(0_0_0/0.16)] outline-none"
       style={{ width }}
       onKeyDown={(e) => {
         if (e.key === "Escape") onClose();

@@ -1,7 +1,7 @@
 import { X } from "lucide-react";
+import { nextId } from "../../core/document/ids";
 import type { LiquidPart } from "../../core/formula/formulaSchema";
 import { LIQUID_TIMES, LIQUIDS, type LiquidId, liquidRow } from "../../core/formula/liquids";
-import { nextId } from "../../core/plan/newPlan";
 import { BoundNumber, BoundSelect, BoundText, type Editable } from "./bound";
 import { useUnits } from "./units";
 
@@ -29,7 +29,7 @@ export function LiquidRows({ open, path, liquids, massOf }: Props) {
     const row = liquidRow(kind);
     const used = liquids.reduce((sum, l) => sum + l.sharePct, 0);
     const added: LiquidPart = {
-      id: nextId(liquids, "q"),
+      id: nextId(open.document, "q"),
       kind,
       label: "",
       sharePct: Math.max(0, Math.min(50, 100 - used)),
@@ -68,7 +68,7 @@ export function LiquidRows({ open, path, liquids, massOf }: Props) {
               options={TIME_OPTIONS}
             />
             <span className="whitespace-nowrap font-semibold">{massG === undefined ? "" : grams(massG)}</span>
-            <details className="text-[12.5px]">
+            <details className="text-[12.5px] phone:basis-full">
               <summary className="text-muted">what is in it</summary>
               <p className="flex flex-wrap gap-x-3">
                 {PARTS.map(([field, label]) => (
@@ -106,7 +106,7 @@ export function LiquidRows({ open, path, liquids, massOf }: Props) {
       {!open.disabled && liquids.length < 6 && (
         <select
           aria-label="Add a liquid in place of water"
-          className="field w-56"
+          className="field w-56 max-w-full"
           value=""
           onChange={(e) => add(e.currentTarget.value as LiquidId)}
         >

@@ -8,6 +8,8 @@ import {
   type UnitPreferences,
   unitLabel,
 } from "../../core/units/quantities";
+import { NUMBER_KEYS } from "../keys/screens";
+import { act } from "../keys/useKeys";
 import { useUnits } from "./units";
 
 export interface NumberFieldProps {
@@ -94,14 +96,20 @@ export function NumberField(props: NumberFieldProps) {
           props.onBlur?.();
         }}
         onKeyDown={(e) => {
-          if (e.key === "ArrowUp" || e.key === "ArrowDown") {
-            e.preventDefault();
-            nudge(e.key === "ArrowUp" ? 1 : -1);
-          } else if (e.key === "Escape" && draft !== null) {
-            e.stopPropagation();
-            setDraft(null);
-            setProblem(null);
-          }
+          act(
+            NUMBER_KEYS,
+            {
+              more: () => nudge(1),
+              less: () => nudge(-1),
+              dropDraft: () => {
+                if (draft === null) return false;
+                e.stopPropagation();
+                setDraft(null);
+                setProblem(null);
+              },
+            },
+            e,
+          );
         }}
       />
       {unit && !props.hideUnit && <span className="whitespace-nowrap text-muted">{unit}</span>}

@@ -5,7 +5,10 @@ import type { OpenBatch } from "./useBatch";
 /** Where the saving stands. */
 export function SaveMark({ saveState }: { saveState: SaveState }) {
   const words = {
-    saved: saveState.kind === "saved" && saveState.at ? `saved ${format(saveState.at, "HH:mm:ss")}` : "all saved",
+    saved:
+      saveState.kind === "saved" && saveState.at
+        ? `${saveState.isFromElsewhere ? "updated" : "saved"} ${format(saveState.at, "HH:mm:ss")}`
+        : "all saved",
     unsaved: "not saved yet…",
     saving: "saving…",
     retrying: "not saved: trying again",

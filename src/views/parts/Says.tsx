@@ -1,5 +1,5 @@
-import type { Edit } from "../../core/plan/edits/edit";
-import type { Notice } from "../../core/plan/notices/notice";
+import type { Edit } from "../../core/document/edits/edit";
+import type { Notice } from "../../core/document/notice";
 
 const MARK = { block: "Stop:", ask: "Check:", hint: "" } as const;
 
@@ -27,7 +27,7 @@ export function Says({
           {n.fix && onFix && (
             <button
               type="button"
-              className="button ml-1 !min-h-6 px-2 text-[12.5px]"
+              className="button ml-1 !min-h-6 narrow:!min-h-[44px] px-2 text-[12.5px]"
               onClick={() => onFix(n.fix!.edit)}
             >
               {n.fix.words[0].toUpperCase() + n.fix.words.slice(1)}

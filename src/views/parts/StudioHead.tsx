@@ -1,27 +1,28 @@
 import type { ReactNode } from "react";
-import { LIBRARY, LIBRARY_KINDS, type LibraryKind } from "../../core/library/kinds";
-
-/** Places of the studio outside of a batch. */
-const PLACES: { id: LibraryKind | "shelf" | "practice"; label: string; href: string }[] = [
-  { id: "shelf", label: "Shelf", href: "/" },
-  ...LIBRARY_KINDS.map((kind) => ({ id: kind, label: LIBRARY[kind].label, href: `/library/${kind}` })),
-  { id: "practice", label: "Practice", href: "/practice" },
-];
+import type { Command } from "../keys/commands";
+import { Desk } from "../keys/Desk";
+import { PLACES, placeCommands } from "./places";
 
 /** Head of the shelf and the libraries: where one is, and the way to the others. */
 export function StudioHead({
   here,
   title,
+  commands = [],
   children,
 }: {
   here: (typeof PLACES)[number]["id"];
   title: string;
+  /** What of this page can be asked for by name. */
+  commands?: readonly Command[];
   children?: ReactNode;
 }) {
   return (
     <header className="flex flex-wrap items-end gap-x-6 gap-y-1 px-5 pt-3">
       <h1 className="text-[28px] leading-none">{title}</h1>
-      <nav aria-label="The studio" className="flex gap-x-4">
+      <nav
+        aria-label="The studio"
+        className="flex flex-wrap gap-x-4 narrow:basis-full [&_a]:narrow:inline-flex [&_a]:narrow:min-h-[44px] [&_a]:narrow:items-center"
+      >
         {PLACES.map((p) => (
           <a
             key={p.id}
@@ -34,6 +35,15 @@ export function StudioHead({
         ))}
       </nav>
       <span className="flex-1" />
+      <Desk
+        screen={here === "shelf" || here === "practice" ? here : "library"}
+        commands={[
+          ...commands,
+          ...placeCommands((href) => {
+            location.href = href;
+          }),
+        ]}
+      />
       {children}
     </header>
   );

@@ -1,4 +1,4 @@
-import type { FormulaJudgement } from "../../core/formula/judge";
+import type { FormulaJudgement } from "../../core/batter/judge";
 
 /** What a formula promises, each trait as a mark on a line with its likely range, and in words. */
 export function TraitLines({ judgement }: { judgement: FormulaJudgement }) {

@@ -1,7 +1,7 @@
 import { createContext, type ReactNode, useContext, useMemo } from "react";
+import type { Plan } from "../../core/document/schema";
 import { findOil, type OilLookup } from "../../core/formula/oils";
 import type { Bench } from "../../core/library/bench";
-import type { Plan } from "../../core/plan/schema";
 import { UnitsProvider } from "./units";
 
 const Context = createContext<Bench | null>(null);

@@ -1,5 +1,5 @@
-import { useId, useState } from "react";
-import { valueAt } from "../../core/plan/edits/edit";
+import { useEffect, useId, useRef, useState } from "react";
+import { valueAt } from "../../core/document/edits/edit";
 import { NumberField, type NumberFieldProps } from "./NumberField";
 
 /** What a bound field needs of an open document. */
@@ -34,7 +34,7 @@ export function BoundNumber({
   );
 }
 
-/** Text of the document; what is refused stays in the field with the reason beside it. */
+/** Text of the document; what is refused stays in the field with the reason beside it. `takesFocus`: a line to be typed over at once. */
 export function BoundText({
   open,
   path,
@@ -43,10 +43,17 @@ export function BoundText({
   className = "w-full",
   fieldClass = "field",
   rows,
-}: Bound & { className?: string; fieldClass?: string; rows?: number }) {
+  takesFocus = false,
+}: Bound & { className?: string; fieldClass?: string; rows?: number; takesFocus?: boolean }) {
   const [draft, setDraft] = useState<string | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
   const id = useId();
+  const input = useRef<HTMLInputElement>(null);
+  useEffect(() => {
+    if (!takesFocus) return;
+    input.current?.focus();
+    input.current?.select();
+  }, [takesFocus]);
   const value = (valueAt(open.document, path) ?? "") as string;
   const props = {
     id,
@@ -69,7 +76,12 @@ export function BoundText({
       {rows ? (
         <textarea {...props} rows={rows} className={`field !h-auto w-full !p-1.5 ${problem ? "field-wrong" : ""}`} />
       ) : (
-        <input {...props} className={`${fieldClass} w-full ${problem ? "field-wrong" : ""}`} autoComplete="off" />
+        <input
+          {...props}
+          ref={input}
+          className={`${fieldClass} w-full ${problem ? "field-wrong" : ""}`}
+          autoComplete="off"
+        />
       )}
       {problem && (
         <span role="alert" className="field-problem">

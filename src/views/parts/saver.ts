@@ -1,18 +1,8 @@
-import type { Plan } from "../../core/plan/schema";
-
-/** What the server keeps of a document: its version and the document as it answers it. */
-export interface Stored<D> {
-  version: number;
-  updatedAt: string;
-  document: D;
-}
-
-export interface StoredBatch extends Stored<Plan> {
-  id: string;
-}
+import { isPageKept, keep } from "./kept";
+import type { Stored } from "./stored";
 
 export type SaveState<D = unknown> =
-  | { kind: "saved"; at: Date | null }
+  | { kind: "saved"; at: Date | null; isFromElsewhere?: boolean }
   | { kind: "unsaved" }
   | { kind: "saving" }
   | { kind: "retrying"; message: string }
@@ -28,6 +18,8 @@ export interface SavePlace<D> {
   bodyOf: (document: D) => unknown;
   /** What an answer of the server says of it. */
   storedOf: (answer: unknown) => Stored<D>;
+  /** Whether a copy of what was acknowledged stays in this browser, for the time when the server is away. */
+  isKept?: boolean;
 }
 
 const DEBOUNCE_MS = 350;
@@ -57,10 +49,14 @@ export function readDraft<D>(key: string): { version: number; document: D } | nu
   try {
     const own = localStorage.getItem(draftKey(key));
     if (own) return JSON.parse(own) as Draft<D>;
-    for (const name of Object.keys(localStorage)) {
-      if (!name.startsWith(`${PREFIX}${key}.`)) continue;
-      const draft = JSON.parse(localStorage.getItem(name) ?? "null") as Draft<D> | null;
-      if (!draft || Date.now() - draft.atMs < LEFT_BEHIND_MS) continue;
+    const others = Object.keys(localStorage)
+      .filter((name) => name.startsWith(`${PREFIX}${key}.`))
+      .map((name) => ({ name, draft: JSON.parse(localStorage.getItem(name) ?? "null") as Draft<D> | null }))
+      .filter(({ draft }) => draft !== null)
+      .sort((a, b) => b.draft!.atMs - a.draft!.atMs);
+    for (const { name, draft } of others) {
+      // While the server is away nothing is being saved anywhere: the newest draft is where the work stands.
+      if (!isPageKept() && Date.now() - draft!.atMs < LEFT_BEHIND_MS) continue;
       localStorage.removeItem(name);
       localStorage.setItem(draftKey(key), JSON.stringify(draft));
       return draft;
@@ -82,12 +78,56 @@ export class Saver<D> {
   private timer: ReturnType<typeof setTimeout> | null = null;
   private running: Promise<void> | null = null;
   private stoppedBy: "conflict" | "refusal" | null = null;
+  /** Newest version that stands on the server as was heard; infinite: it is time to look. */
+  private heardOf = 0;
 
   constructor(
     private readonly place: SavePlace<D>,
     private version: number,
     private readonly onState: (state: SaveState<D>) => void,
+    /** Takes what another page or device saved. */
+    private readonly onTaken: (stored: Stored<D>) => void = () => {},
   ) {}
+
+  /**
+   * Hears that a version was saved; without one, that it is time to look. What is not this page's own is taken once nothing here waits to be saved:
+   * what waits meets it as a conflict, and nothing is overwritten.
+   */
+  heard(version = Number.POSITIVE_INFINITY): void {
+    this.heardOf = Math.max(this.heardOf, version);
+    void this.catchUp();
+  }
+
+  private get isBusy(): boolean {
+    return this.pending !== null || this.running !== null || this.timer !== null || this.stoppedBy !== null;
+  }
+
+  private async catchUp(): Promise<void> {
+    if (this.isBusy || this.heardOf <= this.version) return;
+    this.heardOf = 0;
+    let response: Response;
+    try {
+      response = await fetch(this.place.url);
+    } catch {
+      // Once the server answers again it is time to look again.
+      return;
+    }
+    const answer: unknown = await response.json().catch(() => null);
+    if (this.isBusy) return this.heard();
+    if (response.status === 404)
+      this.onState({ kind: "refused", message: "This was deleted on another page or device." });
+    if (!response.ok || !answer) return;
+    const stored = this.place.storedOf(answer);
+    if (stored.version === this.version) return;
+    this.version = stored.version;
+    this.keepCopy(stored);
+    this.onTaken(stored);
+    this.onState({ kind: "saved", at: new Date(), isFromElsewhere: true });
+  }
+
+  private keepCopy(stored: Stored<D>): void {
+    if (this.place.isKept) keep(this.place.key, stored);
+  }
 
   /** Saves soon; `now` skips the debounce. */
   save(document: D, now = false): void {
@@ -144,6 +184,7 @@ export class Saver<D> {
     this.running = this.put().finally(() => {
       this.running = null;
       if (this.pending && !this.stoppedBy && !this.timer) this.schedule(0);
+      else void this.catchUp();
     });
     return this.running;
   }
@@ -164,7 +205,9 @@ export class Saver<D> {
       return;
     }
     if (response.ok) {
-      this.version = this.place.storedOf(await response.json()).version;
+      const stored = this.place.storedOf(await response.json());
+      this.version = stored.version;
+      this.keepCopy(stored);
       if (this.pending === document) this.discard();
       this.onState(this.pending ? { kind: "unsaved" } : { kind: "saved", at: new Date() });
       return;

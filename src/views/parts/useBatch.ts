@@ -1,14 +1,16 @@
 import { useMemo } from "react";
-import { readPlan } from "../../core/plan/read";
-import type { Plan } from "../../core/plan/schema";
+import { readPlan } from "../../core/document/read";
+import { afterBench, type BenchEvent } from "../../core/document/record";
+import type { Plan } from "../../core/document/schema";
 import { cutTo } from "../../core/units/text";
-import type { StoredBatch } from "./saver";
+import { lastKnown } from "./kept";
+import type { StoredBatch } from "./stored";
 import { type DocumentKind, type OpenDocument, useDocument } from "./useDocument";
 
 export interface OpenBatch extends Omit<OpenDocument<Plan>, "document" | "replace" | "saver"> {
   plan: Plan;
-  /** Changes the record of the pour and saves it at once; not part of undo. */
-  record(change: (record: Plan["record"]) => Plan["record"]): void;
+  /** Takes what happened at the bench into the document and saves it at once; not part of undo. `make` is given the plan as it stands. */
+  happen(make: BenchEvent | ((plan: Plan) => BenchEvent)): void;
   settle(choice: "mine" | "theirs" | "both"): Promise<void>;
 }
 
@@ -21,16 +23,23 @@ const batchKind = (id: string): DocumentKind<Plan> => ({
     const read = readPlan(value);
     return read.ok ? { ok: true, document: read.plan } : { ok: false, message: read.problems[0].message };
   },
+  isOf: (change) => change.kind === "batch" && change.id === id,
+  isKept: true,
 });
 
 /** One open batch: its history, and its saving. */
 export function useBatch(initial: StoredBatch): OpenBatch {
   const kind = useMemo(() => batchKind(initial.id), [initial.id]);
-  const { document: plan, replace, saver, ...open } = useDocument(kind, initial);
+  const start = useMemo(() => {
+    const known = lastKnown<Plan, StoredBatch>(initial.id, initial);
+    // What a newer Tundish kept may be more than this page can read.
+    return readPlan(known.document).ok ? known : initial;
+  }, [initial]);
+  const { document: plan, replace, saver, ...open } = useDocument(kind, start);
   return {
     ...open,
     plan,
-    record: (update) => replace((p) => ({ ...p, record: update(p.record) })),
+    happen: (make) => replace((p) => afterBench(p, typeof make === "function" ? make(p) : make)),
     async settle(choice) {
       if (open.saveState.kind !== "conflict") return;
       const { current: theirs, mine } = open.saveState;

@@ -1,9 +1,9 @@
 import { useEffect, useRef, useState } from "react";
-import type { Plan } from "../../core/plan/schema";
-import type { Advice } from "../../core/schedule/advice";
-import type { Chances } from "../../core/schedule/chance";
-import type { LiveView } from "../../core/schedule/live";
-import type { TurnBack } from "../../core/schedule/turnBack";
+import type { Advice } from "../../core/advise/advice";
+import type { LiveView } from "../../core/advise/live";
+import type { TurnBack } from "../../core/advise/turnBack";
+import type { Chances } from "../../core/clock/chance";
+import type { Plan } from "../../core/document/schema";
 import type { UnitPreferences } from "../../core/units/quantities";
 import type { ClockAnswer, ClockJob } from "../../workers/clockProtocol";
 

@@ -1,7 +1,12 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
-import { applyEdit, type Edit } from "../../core/plan/edits/edit";
-import { type History, push, redo, seal, startHistory, undo } from "../../core/plan/edits/history";
-import { readDraft, type SavePlace, Saver, type SaveState, type Stored, sameDocument } from "./saver";
+import { applyEdit, type Edit } from "../../core/document/edits/edit";
+import { type History, push, redo, seal, startHistory, undo } from "../../core/document/edits/history";
+import type { Change } from "../../core/practice/change";
+import { UNDO_KEYS } from "../keys/screens";
+import { useKeys } from "../keys/useKeys";
+import { follow } from "./follow";
+import { readDraft, type SavePlace, Saver, type SaveState, sameDocument } from "./saver";
+import type { Stored } from "./stored";
 
 /** One open document: edited in place, undone and redone, saved by itself. */
 export interface OpenDocument<D extends object> {
@@ -26,18 +31,34 @@ export interface OpenDocument<D extends object> {
 export interface DocumentKind<D> extends SavePlace<D> {
   /** Checks a document as the server will. */
   read: (value: unknown) => { ok: true; document: D } | { ok: false; message: string };
+  /** Whether a change that is heard of may be one of this document. */
+  isOf: (change: Change) => boolean;
 }
 
 /** `edit`, `set`, `undo`, `redo` and `seal` stay the same functions while the document is open. `kind` must stay the same object. */
 export function useDocument<D extends object>(kind: DocumentKind<D>, initial: Stored<D>): OpenDocument<D> {
   const [history, setHistory] = useState<History<D>>(() => startHistory(initial.document));
   const [saveState, setSaveState] = useState<SaveState<D>>({ kind: "saved", at: null });
-  const saver = useMemo(() => new Saver<D>(kind, initial.version, setSaveState), [kind, initial.version]);
   const current = useRef(history);
   const adopt = useCallback((next: History<D>) => {
     current.current = next;
     setHistory(next);
   }, []);
+  const saver = useMemo(() => {
+    const take = (stored: Stored<D>) => {
+      const read = kind.read(stored.document);
+      if (read.ok) adopt(startHistory(read.document));
+    };
+    return new Saver<D>(kind, initial.version, setSaveState, take);
+  }, [kind, initial.version, adopt]);
+  useEffect(
+    () =>
+      follow((heard) => {
+        if (heard.kind === "listening") saver.heard();
+        else if (kind.isOf(heard.change)) saver.heard(heard.change.version || undefined);
+      }),
+    [saver, kind],
+  );
 
   useEffect(() => {
     const draft = readDraft<D>(kind.key);
@@ -104,6 +125,7 @@ export function useDocument<D extends object>(kind: DocumentKind<D>, initial: St
     seal: sealLast,
     replace(update) {
       const document = update(current.current.document);
+      if (document === current.current.document) return;
       adopt({ ...current.current, document });
       saver.save(document, true);
     },
@@ -112,16 +134,7 @@ export function useDocument<D extends object>(kind: DocumentKind<D>, initial: St
   };
 }
 
-/** Ctrl+Z and Ctrl+Shift+Z for the whole page. */
+/** Undo and redo by key, for the whole page. */
 export function useUndoKeys(undo: () => void, redo: () => void, isOff = false): void {
-  useEffect(() => {
-    const onKey = (e: KeyboardEvent) => {
-      if (!(e.ctrlKey || e.metaKey) || e.key.toLowerCase() !== "z" || isOff) return;
-      e.preventDefault();
-      if (e.shiftKey) redo();
-      else undo();
-    };
-    window.addEventListener("keydown", onKey);
-    return () => window.removeEventListener("keydown", onKey);
-  }, [undo, redo, isOff]);
+  useKeys(UNDO_KEYS, { undo, redo }, isOff);
 }

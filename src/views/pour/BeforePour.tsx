@@ -1,6 +1,6 @@
-import type { Derived } from "../../core/plan/derive";
-import { lyeName } from "../../core/weighup/lyeJug";
-import { openItems } from "../../core/weighup/weighUp";
+import type { Derived } from "../../core/derive/derive";
+import { lyeName } from "../../core/prepare/lyeJug";
+import { openItems } from "../../core/prepare/weighUp";
 import { useUnits } from "../parts/units";
 import type { OpenBatch } from "../parts/useBatch";
 
@@ -15,11 +15,13 @@ interface Props {
   id: string;
   batch: OpenBatch;
   derived: Derived;
+  /** Whether this device goes on with the pour while the server is away; null while it is not known. */
+  isKept: boolean | null;
   onStart: () => void;
 }
 
 /** Cautions and what stands in the way, before lye meets oil. Unticked safety items bar the start; others are asked about once. */
-export function BeforePour({ id, batch, derived, onStart }: Props) {
+export function BeforePour({ id, batch, derived, isKept, onStart }: Props) {
   const { grams } = useUnits();
   const blocks = derived.notices.filter((n) => n.level === "block");
   const asks = derived.notices.filter((n) => n.level === "ask");
@@ -48,6 +50,13 @@ export function BeforePour({ id, batch, derived, onStart }: Props) {
         <p className="mt-2 text-[15px] text-muted">
           Press it when the first lye goes into the oils. From then on every step is one key.
         </p>
+        {isKept !== null && (
+          <p className="mt-2 text-[15px] text-muted" data-testid="kept">
+            {isKept
+              ? "This device keeps the pour: it goes on, through a reload too, while the server is away."
+              : "Keep this page open during the pour: this device cannot open it anew while the server is away. What you record is kept either way."}
+          </p>
+        )}
       </div>
       <div>
         <Meeting batch={batch} derived={derived} />

@@ -1,6 +1,6 @@
-import type { Plan, RecordEvent } from "../../core/plan/schema";
-import { timeAtTrace, traceAt } from "../../core/schedule/curves";
-import { stageName } from "../../core/trace/stages";
+import { timeAtTrace, traceAt } from "../../core/clock/curves";
+import { stageName } from "../../core/clock/stages";
+import type { Plan, RecordEvent } from "../../core/document/schema";
 import { clock } from "../parts/format";
 import type { Pour } from "./usePour";
 
@@ -56,7 +56,15 @@ export function CupsAside({ plan, pour, lastCheck }: Props) {
                         : `${clock(leavesS - pour.nowS)} left`}
                 </strong>
               </div>
-              <svg width={W} height={H} role="img" aria-label={`${portion.name}: trace about ${trace.toFixed(1)}`}>
+              <svg
+                width={W}
+                height={H}
+                viewBox={`0 0 ${W} ${H}`}
+                preserveAspectRatio="none"
+                className="max-lg:w-full"
+                role="img"
+                aria-label={`${portion.name}: trace about ${trace.toFixed(1)}`}
+              >
                 <path
                   d={`M0 ${17 - 4} L${W} ${17 - 16} V${17 + 16} L0 ${17 + 4} Z`}
                   className="fill-[var(--field)] stroke-ink"

@@ -1,4 +1,6 @@
-import { type LiveView, sayLive } from "../../core/schedule/live";
+import { type LiveView, sayLive } from "../../core/advise/live";
+import { KeyHint } from "../keys/KeyHint";
+import { POUR_KEYS } from "../keys/screens";
 
 /** What the readings changed, in one sentence, and the key that changes the plan. */
 export function LiveBanner({ live, nowS, onChange }: { live: LiveView | null; nowS: number; onChange: () => void }) {
@@ -12,7 +14,7 @@ export function LiveBanner({ live, nowS, onChange }: { live: LiveView | null; no
       <span className="min-w-0 flex-1">{sayLive(live.says, nowS)}</span>
       {live.options.length > 0 && (
         <button type="button" className="button !min-h-12 whitespace-nowrap px-4" onClick={onChange}>
-          Change plan <kbd className="rounded border border-current px-1.5 font-normal">R</kbd>
+          Change plan <KeyHint of={POUR_KEYS.replan} />
         </button>
       )}
     </p>

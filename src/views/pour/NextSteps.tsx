@@ -1,4 +1,4 @@
-import type { TurnBack } from "../../core/schedule/turnBack";
+import type { TurnBack } from "../../core/advise/turnBack";
 import { clock } from "../parts/format";
 import type { Pour } from "./usePour";
 

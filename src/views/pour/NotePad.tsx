@@ -1,8 +1,10 @@
-import { useEffect } from "react";
-import { type CheckAnswer, DEVIATIONS, type Deviation, type Plan } from "../../core/plan/schema";
-import type { Question, Replan } from "../../core/schedule/live";
-import { STAGES, stageName } from "../../core/trace/stages";
+import type { Question, Replan } from "../../core/advise/live";
+import { STAGES, stageName } from "../../core/clock/stages";
+import { type CheckAnswer, DEVIATIONS, type Deviation, type Plan } from "../../core/document/schema";
 import { TraceGuideButton } from "../guide/TraceGuide";
+import { KeyHint } from "../keys/KeyHint";
+import { PAD_KEYS } from "../keys/screens";
+import { useKeys } from "../keys/useKeys";
 import { Spot } from "../parts/Cup";
 
 export type Pad =
@@ -41,7 +43,6 @@ interface Props {
 }
 
 interface Choice {
-  key: string;
   label: string;
   small?: string;
   hex?: string;
@@ -62,48 +63,39 @@ export function NotePad({ pad, plan, palette, replans, onReplan, onPad, onCheck,
             : `${plan.portions.find((p) => p.id === pad.portionId)?.name}: what do you see?`;
   const choices: Choice[] =
     pad.kind === "question"
-      ? ANSWERS.map((answer, i) => ({
-          key: String(i + 1),
+      ? ANSWERS.map((answer) => ({
           ...ANSWER_WORDS[answer],
           take: () => onAnswer(pad.question.eventId, answer),
         }))
       : pad.kind === "replan"
-        ? replans.map((r, i) => ({
-            key: String(i + 1),
+        ? replans.map((r) => ({
             label: r.words,
             small: `${Math.round(100 * r.chance)} % for what is left`,
             take: () => onReplan(r),
           }))
         : pad.kind === "deviation"
-          ? DEVIATIONS.map((what, i) => ({
-              key: String(i + 1),
+          ? DEVIATIONS.map((what) => ({
               label: DEVIATION_WORDS[what],
               take: () => onDeviation(pad.eventId, what),
             }))
           : pad.portionId === null
             ? plan.portions.map((p, i) => ({
-                key: String(i + 1),
                 label: p.name,
                 hex: palette[i],
                 take: () => onPad({ kind: "check", portionId: p.id }),
               }))
-            : STAGES.map((s, i) => ({
-                key: String(i + 1),
+            : STAGES.map((s) => ({
                 label: s.name,
                 small: s.look,
                 take: () => onCheck(pad.portionId!, s.trace),
               }));
 
-  useEffect(() => {
-    const onKey = (e: KeyboardEvent) => {
-      const choice = choices.find((c) => c.key === e.key);
-      if (choice) choice.take();
-      else if (e.key === "Escape" || e.key === " ") onPad(null);
-      else return;
-      e.preventDefault();
-    };
-    window.addEventListener("keydown", onKey);
-    return () => window.removeEventListener("keydown", onKey);
+  useKeys(PAD_KEYS, {
+    choice: (e) => {
+      const choice = e.repeat ? undefined : choices[Number(e.key) - 1];
+      return choice ? choice.take() : false;
+    },
+    leave: () => onPad(null),
   });
 
   return (
@@ -116,18 +108,18 @@ export function NotePad({ pad, plan, palette, replans, onReplan, onPad, onCheck,
           </span>
         )}
         <button type="button" className="button !min-h-12" onClick={() => onPad(null)}>
-          Leave <kbd className="text-[13px] font-normal">esc</kbd>
+          Leave <KeyHint of={PAD_KEYS.leave} className="text-[13px]" />
         </button>
       </div>
       <div className="mt-3 grid grid-cols-[repeat(auto-fit,minmax(150px,1fr))] gap-2.5">
-        {choices.map((c) => (
+        {choices.map((c, i) => (
           <button
-            key={c.key}
+            key={i}
             type="button"
             className="button !min-h-[72px] !items-start !justify-start !rounded-lg !p-2.5 text-left text-[19px]"
             onClick={c.take}
           >
-            <kbd className="rounded border border-current px-1.5 text-[14px] font-normal">{c.key}</kbd>
+            <kbd className="rounded border border-current px-1.5 text-[14px] font-normal">{i + 1}</kbd>
             <span className="min-w-0">
               <span className="flex items-center gap-1.5">
                 {c.hex && <Spot hex={c.hex} size={16} />} {c.label}

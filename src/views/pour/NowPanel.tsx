@@ -1,5 +1,8 @@
 import type { ReactNode } from "react";
-import type { Plan } from "../../core/plan/schema";
+import type { Plan } from "../../core/document/schema";
+import { KeyHint } from "../keys/KeyHint";
+import type { KeyUse } from "../keys/keymap";
+import { POUR_KEYS } from "../keys/screens";
 import { clock } from "../parts/format";
 import { PourDrawing } from "./PourDrawing";
 import type { Pour } from "./usePour";
@@ -21,7 +24,7 @@ function BigButton({
   disabled = false,
 }: {
   label: string;
-  hotkey: string;
+  hotkey: KeyUse;
   onPress: () => void;
   main?: boolean;
   disabled?: boolean;
@@ -29,13 +32,13 @@ function BigButton({
   return (
     <button
       type="button"
-      className={`button !min-h-[74px] flex-1 justify-center !rounded-lg !border-2 text-[20px] ${main ? "button-main" : ""}`}
+      className={`button !min-h-[74px] flex-1 justify-center !rounded-lg !border-2 text-[20px] phone:!px-1 phone:text-[17px] ${main ? "button-main phone:order-last phone:!min-h-[88px] phone:basis-full phone:!text-[26px]" : ""}`}
       disabled={disabled}
       onClick={onPress}
       onKeyDown={(e) => e.key === " " && e.preventDefault()}
       onKeyUp={(e) => e.key === " " && e.preventDefault()}
     >
-      {label} <kbd className="rounded border border-current px-1.5 py-0.5 text-[14px] font-normal">{hotkey}</kbd>
+      {label} <KeyHint of={hotkey} className="py-0.5 text-[14px] phone:hidden" />
     </button>
   );
 }
@@ -109,11 +112,16 @@ export function NowPanel({ plan, pour, onCheck, onNote, pad }: Props) {
           </>
         )}
       </div>
-      <div className="flex gap-3 max-sm:flex-wrap">
-        <BigButton main label="Done" hotkey="space" onPress={pour.stepDone} />
-        <BigButton label="Trace check" hotkey="T" onPress={onCheck} />
-        <BigButton label="Differently" hotkey="N" onPress={onNote} />
-        <BigButton label="Undo" hotkey="U" disabled={plan.record.events.length === 0} onPress={pour.undo} />
+      <div className="flex gap-3 narrow:sticky narrow:bottom-0 narrow:z-10 narrow:-mx-1 narrow:bg-sheet narrow:px-1 narrow:py-2 phone:flex-wrap phone:gap-2">
+        <BigButton main label="Done" hotkey={POUR_KEYS.done} onPress={pour.stepDone} />
+        <BigButton label="Trace check" hotkey={POUR_KEYS.check} onPress={onCheck} />
+        <BigButton label="Differently" hotkey={POUR_KEYS.note} onPress={onNote} />
+        <BigButton
+          label="Undo"
+          hotkey={POUR_KEYS.undo}
+          disabled={plan.record.events.length === 0}
+          onPress={pour.undo}
+        />
       </div>
     </section>
   );

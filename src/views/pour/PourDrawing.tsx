@@ -1,8 +1,8 @@
-import { lanesIn } from "../../core/mould/compartments";
-import type { Derived } from "../../core/plan/derive";
-import { type Operation, portionOf } from "../../core/plan/operations";
-import type { Mould, Plan } from "../../core/plan/schema";
+import type { Derived } from "../../core/derive/derive";
+import type { Mould, Plan } from "../../core/document/schema";
 import { combPath, type Path, strokePath, topPath, wirePath } from "../../core/swirl/paths";
+import { lanesIn } from "../../core/techniques/lanes";
+import { type Operation, portionOf } from "../../core/techniques/operations/registry";
 import { useUnits } from "../parts/units";
 
 const WIDTH = 300;

@@ -1,10 +1,15 @@
 import { useEffect, useState } from "react";
 import type { Bench } from "../../core/library/bench";
+import { commandsOf } from "../keys/commands";
+import { Desk } from "../keys/Desk";
+import { POUR_KEYS } from "../keys/screens";
+import { useKeys } from "../keys/useKeys";
 import { BatchHead } from "../parts/BatchHead";
 import { BenchProvider } from "../parts/bench";
 import { clock } from "../parts/format";
+import { useKeptPages } from "../parts/keeping";
 import { SaveMark, SaveTrouble } from "../parts/SaveMark";
-import type { StoredBatch } from "../parts/saver";
+import type { StoredBatch } from "../parts/stored";
 import { useUnits } from "../parts/units";
 import { useBatch } from "../parts/useBatch";
 import { useClock } from "../parts/useClock";
@@ -31,6 +36,7 @@ function Pouring({ initial }: { initial: StoredBatch }) {
   const batch = useBatch(initial);
   const pour = usePour(batch);
   const [pad, setPad] = useState<Pad | null>(null);
+  const isKept = useKeptPages(`/batches/${initial.id}/pour`, `/batches/${initial.id}/book`, "/");
   const { plan } = batch;
   const isOn = pour.current !== null;
   const { units } = useUnits();
@@ -48,28 +54,31 @@ function Pouring({ initial }: { initial: StoredBatch }) {
   }, [asked]);
 
   const note = () => setPad({ kind: "deviation", eventId: pour.deviate() });
-  useEffect(() => {
-    if (!isOn || pad) return;
-    const onKey = (e: KeyboardEvent) => {
-      if (e.ctrlKey || e.metaKey || e.altKey || e.repeat) return;
-      if (e.target instanceof HTMLElement && e.target.closest("dialog")) return;
-      const key = e.key.toLowerCase();
-      const actions: Record<string, () => void> = {
-        " ": pour.stepDone,
-        t: () => setPad({ kind: "check", portionId: null }),
-        n: note,
-        u: pour.undo,
-        r: () => replans.length > 0 && setPad({ kind: "replan" }),
-      };
-      const index = Number(key) - 1;
-      if (actions[key]) actions[key]();
-      else if (plan.portions[index]) setPad({ kind: "check", portionId: plan.portions[index].id });
-      else return;
-      e.preventDefault();
-    };
-    window.addEventListener("keydown", onKey);
-    return () => window.removeEventListener("keydown", onKey);
-  });
+  const acts = {
+    done: pour.stepDone,
+    check: () => setPad({ kind: "check", portionId: null }),
+    note,
+    undo: pour.undo,
+    replan: replans.length > 0 ? () => setPad({ kind: "replan" }) : undefined,
+  };
+  // A key that is held down is one press: nothing is said done by leaning on it.
+  const once = (does: (() => void) | undefined) => (e: KeyboardEvent) => (e.repeat || !does ? false : does());
+  useKeys(
+    POUR_KEYS,
+    {
+      done: once(acts.done),
+      check: once(acts.check),
+      note: once(acts.note),
+      undo: once(acts.undo),
+      replan: once(acts.replan),
+      cup: (e) => {
+        const cup = plan.portions[Number(e.key) - 1];
+        if (e.repeat || !cup) return false;
+        setPad({ kind: "check", portionId: cup.id });
+      },
+    },
+    !isOn || pad !== null,
+  );
 
   if (plan.record.startedAt === null || !pour.derived.timeline) {
     return (
@@ -77,7 +86,7 @@ function Pouring({ initial }: { initial: StoredBatch }) {
         <BatchHead id={initial.id} batch={batch} tab="pour" />
         <main className="mx-2.5 mb-2.5 flex-1 rounded-lg border-[1.5px] border-ink bg-sheet">
           <SaveTrouble batch={batch} />
-          <BeforePour id={initial.id} batch={batch} derived={pour.derived} onStart={pour.start} />
+          <BeforePour id={initial.id} batch={batch} derived={pour.derived} isKept={isKept} onStart={pour.start} />
         </main>
       </div>
     );
@@ -114,6 +123,7 @@ function Pouring({ initial }: { initial: StoredBatch }) {
           step {pour.currentIndex + 1} of {pour.derived.timeline.steps.length}
         </span>
         <AbandonPour onAbandon={pour.abandon} />
+        <Desk screen="pour" commands={pad ? [] : commandsOf(POUR_KEYS, acts)} isQuiet />
         <LiveBanner live={clockState.live} nowS={pour.nowS} onChange={() => setPad({ kind: "replan" })} />
         <SaveMark saveState={batch.saveState} />
         <output className="font-head ml-auto text-[38px] font-semibold" aria-label="Time since lye met oil">

@@ -1,12 +1,12 @@
 import { useEffect, useMemo, useState } from "react";
-import { type Derived, derive } from "../../core/plan/derive";
-import { computeMasses } from "../../core/plan/masses";
-import { emptyRecord, nextId } from "../../core/plan/newPlan";
-import type { CheckAnswer, Deviation, Plan, RecordEvent } from "../../core/plan/schema";
-import { hasReadings, posteriorOf } from "../../core/schedule/learn";
-import type { Replan } from "../../core/schedule/live";
-import type { ScheduledStep } from "../../core/schedule/timeline";
-import { cutTo } from "../../core/units/text";
+import type { Replan } from "../../core/advise/live";
+import { computeMasses } from "../../core/batter/masses";
+import { type Derived, derive } from "../../core/derive/derive";
+import { nextId } from "../../core/document/ids";
+import type { BenchEvent } from "../../core/document/record";
+import type { CheckAnswer, Deviation } from "../../core/document/schema";
+import { hasReadings, posteriorOf } from "../../core/prepare/learned";
+import type { ScheduledStep } from "../../core/prepare/timeline";
 import { useUnits } from "../parts/units";
 import type { OpenBatch } from "../parts/useBatch";
 
@@ -31,14 +31,12 @@ export interface Pour {
   abandon(): void;
 }
 
-type NewEvent = RecordEvent extends infer E ? (E extends RecordEvent ? Omit<E, "id" | "atS"> : never) : never;
-
 const TICK_MS = 500;
 
 /** The pour as it goes: everything follows from the recorded events and the time of day, so a reload goes on where it was. */
 export function usePour(batch: OpenBatch): Pour {
   const { plan } = batch;
-  const { startedAt, finishedAt, events } = plan.record;
+  const { startedAt, finishedAt } = plan.record;
   const isOn = startedAt !== null && finishedAt === null;
   const since = (atMs: number) => (startedAt === null ? 0 : Math.max(0, (atMs - Date.parse(startedAt)) / 1000));
   const [nowMs, setNow] = useState(() => Date.now());
@@ -65,12 +63,13 @@ export function usePour(batch: OpenBatch): Pour {
   const currentIndex = steps.findIndex((s) => !s.done);
   const current = isOn && currentIndex >= 0 ? steps[currentIndex] : null;
 
-  const add = (event: NewEvent, more: Partial<Plan["record"]> = {}): string => {
+  const atS = () => Math.round(since(Date.now()) * 10) / 10;
+  /** Notes something new under an id of its own; gives the id. */
+  const note = (make: (id: string) => BenchEvent): string => {
     let id = "";
-    batch.record((record) => {
-      id = nextId(record.events, "e");
-      const atS = Math.round(since(Date.now()) * 10) / 10;
-      return { ...record, ...more, events: [...record.events, { ...event, id, atS } as RecordEvent] };
+    batch.happen((now) => {
+      id = nextId(now, "v");
+      return make(id);
     });
     setNow(Date.now());
     return id;
@@ -81,58 +80,23 @@ export function usePour(batch: OpenBatch): Pour {
     derived,
     current,
     currentIndex,
-    start: () => batch.record((record) => ({ ...record, startedAt: new Date().toISOString() })),
+    start: () => batch.happen({ kind: "started", at: new Date().toISOString() }),
     stepDone() {
       if (!current) return;
-      const isLast = currentIndex === steps.length - 1;
-      add({ kind: "stepDone", stepId: current.id }, isLast ? { finishedAt: new Date().toISOString() } : {});
+      const finishedAt = currentIndex === steps.length - 1 ? new Date().toISOString() : null;
+      note((id) => ({ kind: "stepDone", id, atS: atS(), stepId: current.id, finishedAt }));
     },
     check: (portionId, trace) => {
-      add({ kind: "traceCheck", portionId, trace, answer: null });
+      note((id) => ({ kind: "checked", id, atS: atS(), portionId, trace }));
     },
-    deviate: () =>
-      add({ kind: "deviation", what: "other", portionId: current?.portionIds[0] ?? null, amount: null, note: "" }),
-    specify(eventId, what) {
-      batch.record((record) => ({
-        ...record,
-        events: record.events.map((e) => (e.id === eventId && e.kind === "deviation" ? { ...e, what } : e)),
-      }));
+    deviate: () => note((id) => ({ kind: "deviated", id, atS: atS(), portionId: current?.portionIds[0] ?? null })),
+    specify: (eventId, what) => batch.happen({ kind: "specified", eventId, what }),
+    replan: ({ words, edit }) => {
+      note((id) => ({ kind: "replanned", id, atS: atS(), words, edit }));
     },
-    replan(replan) {
-      const before = plan.operations;
-      if (batch.edit(replan.edit) !== null) return;
-      batch.seal();
-      add({ kind: "replanned", words: cutTo(200, replan.words), before });
-    },
-    answer(eventId, answer) {
-      batch.record((record) => ({
-        ...record,
-        events: record.events.flatMap((e): RecordEvent[] => {
-          if (e.id !== eventId || e.kind !== "traceCheck") return [e];
-          const answered = { ...e, answer };
-          if (answer !== "blended-longer") return [answered];
-          const noted: RecordEvent = {
-            kind: "deviation",
-            id: nextId(record.events, "e"),
-            atS: Math.max(0, e.atS - 1),
-            what: "extra-blending",
-            portionId: e.portionId,
-            amount: null,
-            note: "",
-          };
-          return [noted, answered];
-        }),
-      }));
-    },
-    undo() {
-      const last = events.at(-1);
-      if (!last) return;
-      if (last.kind === "replanned") {
-        if (batch.edit({ kind: "set", path: ["operations"], value: last.before }) !== null) return;
-        batch.seal();
-      }
-      batch.record((record) => ({ ...record, events: record.events.slice(0, -1), finishedAt: null }));
-    },
-    abandon: () => batch.record(() => ({ ...emptyRecord(), verdict: plan.record.verdict })),
+    answer: (eventId, answer) =>
+      batch.happen((now) => ({ kind: "answered", eventId, answer, noteId: nextId(now, "v") })),
+    undo: () => batch.happen({ kind: "takenBack" }),
+    abandon: () => batch.happen({ kind: "abandoned" }),
   };
 }

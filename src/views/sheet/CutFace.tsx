@@ -1,8 +1,10 @@
-import { type ReactNode, useState } from "react";
+import { type CSSProperties, type ReactNode, useState } from "react";
 import { barAt } from "../../core/cut/bars";
-import type { Derived } from "../../core/plan/derive";
-import type { Plan } from "../../core/plan/schema";
+import type { Derived } from "../../core/derive/derive";
+import type { Plan } from "../../core/document/schema";
 import type { FaceRequest } from "../../workers/faceProtocol";
+import { CUT_KEYS } from "../keys/screens";
+import { act } from "../keys/useKeys";
 import { FaceCanvas } from "../parts/FaceCanvas";
 import { useUnits } from "../parts/units";
 import { useFaces } from "../parts/useFaces";
@@ -10,13 +12,27 @@ import { useFaces } from "../parts/useFaces";
 /** Samples of the full face across. */
 const FACE_PX = 300;
 const SIDE_PX = 150;
+/** Highest picture of the face on the page, px. */
+const MOST_FACE_PX = 300;
 const TOP_PX = 420;
 /** Depth below the surface of the picture from above, mm. */
 const SKIN_MM = 0.4;
 const LARGEST_FACE_MM = 400;
 
 /** The predicted cut face at a place of the loaf, its neighbours, and the loaf from above with the place of the cut. */
-export function CutFace({ plan, derived, children }: { plan: Plan; derived: Derived; children?: ReactNode }) {
+export function CutFace({
+  plan,
+  derived,
+  isStrip,
+  children,
+}: {
+  plan: Plan;
+  derived: Derived;
+  /** In a narrow window only the face and the place of its cut: the rest has a room of its own. */
+  isStrip: boolean;
+  children?: ReactNode;
+}) {
+  const rest = isStrip ? "narrow:hidden" : "";
   const mould = plan.moulds[0];
   const { middlesMm } = derived.bars;
   const { mm } = useUnits();
@@ -50,7 +66,10 @@ export function CutFace({ plan, derived, children }: { plan: Plan; derived: Deri
   const faces = useFaces(isEmpty ? null : design, derived.palette, [main, others]);
 
   return (
-    <section aria-labelledby="cut-head" className="scroll-quiet flex min-h-0 min-w-0 flex-col overflow-y-auto">
+    <section
+      aria-labelledby="cut-head"
+      className={`scroll-quiet flex min-h-0 min-w-0 flex-col overflow-y-auto narrow:order-first narrow:overflow-visible ${isStrip ? "narrow:sticky narrow:top-11 narrow:z-10 narrow:mb-2 narrow:border-b narrow:border-rule narrow:bg-sheet narrow:pb-1" : ""}`}
+    >
       <div className="flex items-baseline gap-2">
         <h2 id="cut-head" className="whitespace-nowrap text-[15px]">
           Cut face at {mm(Math.round(cutMm))}
@@ -59,7 +78,7 @@ export function CutFace({ plan, derived, children }: { plan: Plan; derived: Deri
           bar {bar + 1} of {middlesMm.length}, a prediction of pattern
         </span>
       </div>
-      <div className="mt-0.5">{children}</div>
+      <div className={`mt-0.5 ${rest}`}>{children}</div>
       {isEmpty ? (
         <p className="mt-2 grid flex-1 place-items-center border border-dashed border-rule p-6 text-center text-muted">
           {derived.masses
@@ -70,12 +89,20 @@ export function CutFace({ plan, derived, children }: { plan: Plan; derived: Deri
         <>
           <div className="mt-1 flex gap-2">
             <div
-              className="min-w-0 flex-1 border border-ink/30"
-              style={{ aspectRatio: `${1 / shape}`, maxHeight: 300 }}
+              className={`min-w-0 flex-1 border border-ink/30 ${isStrip ? "narrow:max-w-[calc(150px*var(--face-ratio))]!" : ""}`}
+              style={
+                {
+                  aspectRatio: `${1 / shape}`,
+                  maxWidth: MOST_FACE_PX / shape,
+                  "--face-ratio": 1 / shape,
+                } as CSSProperties
+              }
             >
               <FaceCanvas face={faces.get("face")} label={`Predicted cut face at ${mm(Math.round(cutMm))}`} />
             </div>
-            <div className="flex w-[96px] shrink-0 flex-col justify-between gap-1 text-[12px] text-muted">
+            <div
+              className={`flex w-[96px] shrink-0 flex-col justify-between gap-1 text-[12px] text-muted ${isStrip ? "phone:hidden narrow:w-auto narrow:flex-row narrow:justify-start narrow:gap-2 narrow:[&>figure]:w-[110px]" : ""}`}
+            >
               {neighbours.map((atMm, i) => (
                 <figure key={i} className="m-0">
                   {atMm !== null && (
@@ -94,7 +121,7 @@ export function CutFace({ plan, derived, children }: { plan: Plan; derived: Deri
           </div>
           <div className="relative mt-2">
             <div
-              className="border border-ink/30"
+              className={`border border-ink/30 ${rest}`}
               style={{ height: Math.min(104, Math.round((440 * mould.widthMm) / mould.lengthMm)) }}
             >
               <FaceCanvas face={faces.get("top")} label="Predicted top of the loaf, seen from above" />
@@ -114,13 +141,12 @@ export function CutFace({ plan, derived, children }: { plan: Plan; derived: Deri
               value={cutMm}
               onChange={(e) => choose(Number(e.currentTarget.value))}
               onKeyDown={(e) => {
-                if (e.key !== "PageUp" && e.key !== "PageDown") return;
-                e.preventDefault();
-                choose(middlesMm[Math.min(middlesMm.length - 1, Math.max(0, bar + (e.key === "PageUp" ? 1 : -1)))]);
+                const by = (n: number) => choose(middlesMm[Math.min(middlesMm.length - 1, Math.max(0, bar + n))]);
+                act(CUT_KEYS, { barOn: () => by(1), barBack: () => by(-1) }, e);
               }}
             />
           </div>
-          <p className="text-[12.5px] text-muted">
+          <p className={`text-[12.5px] text-muted ${rest}`}>
             Loaf from above, near wall below. Arrows move the cut, page keys go bar by bar.
           </p>
         </>

@@ -1,9 +1,15 @@
-import { FAMILIES, knobsOf, layOut } from "../../core/families/registry";
-import type { Edit } from "../../core/plan/edits/edit";
-import { applyEdit } from "../../core/plan/edits/edit";
-import { spreadOverMoulds } from "../../core/plan/moulds";
-import { FAMILY_IDS, type FamilyId } from "../../core/plan/operations";
-import type { Plan } from "../../core/plan/schema";
+import type { Edit } from "../../core/document/edits/edit";
+import { applyEdit } from "../../core/document/edits/edit";
+import { spreadOverMoulds } from "../../core/document/moulds";
+import type { Plan } from "../../core/document/schema";
+import {
+  FAMILIES,
+  FAMILY_IDS,
+  type FamilyId,
+  familyOf,
+  knobsOf,
+  layOut,
+} from "../../core/techniques/families/registry";
 import { NumberField } from "../parts/NumberField";
 import type { PanelProps } from "./panel";
 
@@ -25,7 +31,8 @@ export function familyEdit(plan: Plan, family: FamilyId, knobs: Plan["design"]["
 /** The design family and its few knobs: a turn lays the pours out anew; after that they are edited freely. */
 export function FamilyPanel({ batch, disabled }: PanelProps) {
   const { plan } = batch;
-  const family = FAMILIES[plan.design.family];
+  const familyId = plan.design.family;
+  const family = familyOf(familyId);
   const knobs = knobsOf(family, plan.design.knobs);
   const lay = (id: FamilyId, next: Plan["design"]["knobs"]) => batch.edit(familyEdit(plan, id, next));
   return (
@@ -33,7 +40,7 @@ export function FamilyPanel({ batch, disabled }: PanelProps) {
       <select
         aria-label="Design family"
         className="field font-semibold"
-        value={family.id}
+        value={familyId}
         disabled={disabled}
         title={family.blurb}
         onChange={(e) => {
@@ -61,7 +68,7 @@ export function FamilyPanel({ batch, disabled }: PanelProps) {
             onChange={(v) =>
               v === null || v < k.low || v > k.high
                 ? `goes from ${k.low} to ${k.high}`
-                : lay(family.id, { ...knobs, [k.id]: v })
+                : lay(familyId, { ...knobs, [k.id]: v })
             }
             onBlur={batch.seal}
           />
@@ -73,7 +80,7 @@ export function FamilyPanel({ batch, disabled }: PanelProps) {
               disabled={disabled}
               value={String(knobs[k.id])}
               onChange={(e) => {
-                lay(family.id, { ...knobs, [k.id]: e.currentTarget.value });
+                lay(familyId, { ...knobs, [k.id]: e.currentTarget.value });
                 batch.seal();
               }}
             >

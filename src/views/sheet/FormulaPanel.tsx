@@ -133,7 +133,7 @@ export function FormulaPanel({ batch, derived, disabled, batterId, onBatter, onM
       </table>
       <div className="flex flex-wrap items-baseline justify-between">
         {!disabled && (
-          <OilPicker taken={batter.oils.map((o) => o.oilId)} onPick={(id) => setOils(withOil(batter, id))} />
+          <OilPicker taken={batter.oils.map((o) => o.oilId)} onPick={(id) => setOils(withOil(plan, batter, id))} />
         )}
         <span className="ml-auto">
           <strong>{masses ? grams(masses.oilsG) : "–"}</strong> <span className="text-muted">({percent(total)})</span>

@@ -1,12 +1,13 @@
 import { SlidersHorizontal, X } from "lucide-react";
 import { COLOURANT_KINDS, type ColourantKindId } from "../../core/colour/kinds";
+import type { Edit } from "../../core/document/edits/edit";
+import { nextId, withOwnIds } from "../../core/document/ids";
+import { plainColourant, plainScent } from "../../core/document/newPlan";
+import type { Portion } from "../../core/document/schema";
 import { takeColourant, takeScent } from "../../core/library/use";
-import type { Edit } from "../../core/plan/edits/edit";
-import { plainColourant, plainScent } from "../../core/plan/newPlan";
-import { portionOf } from "../../core/plan/operations";
-import type { Portion } from "../../core/plan/schema";
 import { SCENT_CLASSES, type ScentClassId } from "../../core/scent/classes";
 import { isPercent } from "../../core/scent/effect";
+import { portionOf } from "../../core/techniques/operations/registry";
 import { useBench } from "../parts/bench";
 import { BoundText } from "../parts/bound";
 import { ColourantOptions } from "../parts/ColourantOptions";
@@ -67,15 +68,18 @@ export function PortionRow({ portion, batch, derived, disabled, onMore }: Props)
     const find = (id: string) => scents.find((x) => x.id === id);
     const row = find(value);
     if (value === "none") batch.set(at("scent"), null);
-    else if (row) batch.set(at("scent"), takeScent(row, find));
-    else if (portion.scent && !known) batch.set(at("scent", "parts", "#s1", "class"), value);
+    else if (row) batch.set(at("scent"), withOwnIds(takeScent(row, find), batch.plan));
+    else if (portion.scent && !known) batch.set(at("scent", "parts", `#${portion.scent.parts[0].id}`, "class"), value);
     else
       batch.set(
         at("scent"),
-        plainScent(
-          "Scent",
-          value as ScentClassId,
-          portion.scent && isPercent(portion.scent) ? portion.scent.load.amount : 3,
+        withOwnIds(
+          plainScent(
+            "Scent",
+            value as ScentClassId,
+            portion.scent && isPercent(portion.scent) ? portion.scent.load.amount : 3,
+          ),
+          batch.plan,
         ),
       );
     batch.seal();
@@ -83,13 +87,13 @@ export function PortionRow({ portion, batch, derived, disabled, onMore }: Props)
   const setColour = (value: string) => {
     const row = colourants.find((x) => x.id === value);
     if (value === "none") batch.set(at("colourants"), []);
-    else if (row) batch.set(at("colourants"), [takeColourant(row, "c1")]);
+    else if (row) batch.set(at("colourants"), [takeColourant(row, nextId(batch.plan, "c"))]);
     else if (colourant && !colourant.libraryId) {
       batch.set(at("colourants", `#${colourant.id}`, "kind"), value as ColourantKindId);
     } else {
       const kind = COLOURANT_KINDS.find((k) => k.id === value)!;
       const swatch = kind.id === "titanium-dioxide" ? "#fbf8f1" : kind.id === "charcoal" ? "#2d2b2e" : "#7a8f6a";
-      batch.set(at("colourants"), [plainColourant("c1", kind.label, kind.id, swatch)]);
+      batch.set(at("colourants"), [plainColourant(nextId(batch.plan, "c"), kind.label, kind.id, swatch)]);
     }
     batch.seal();
   };

@@ -1,7 +1,8 @@
 import { Plus } from "lucide-react";
 import { pairWords } from "../../core/colour/judge";
-import { namedIn, nextId, plainColourant, plainPortion } from "../../core/plan/newPlan";
-import type { Portion } from "../../core/plan/schema";
+import { nextId } from "../../core/document/ids";
+import { plainColourant, plainPortion } from "../../core/document/newPlan";
+import type { Portion } from "../../core/document/schema";
 import { NumberField } from "../parts/NumberField";
 import { Says } from "../parts/Says";
 import { useUnits } from "../parts/units";
@@ -26,13 +27,13 @@ export function PortionsPanel({ batch, derived, disabled, batterId, onMore, onCo
   const closest = derived.pairs[0];
 
   const add = () => {
-    const id = nextId(namedIn(plan), "p");
+    const id = nextId(plan, "p");
     const k = plan.portions.length - 1;
     const unused = NEW_NAMES.filter((name) => !plan.portions.some((p) => p.name === name));
     const pick = NEW_NAMES.indexOf(unused[0] ?? NEW_NAMES[k % NEW_NAMES.length]);
     const item: Portion = {
       ...plainPortion(id, batter.id, NEW_NAMES[pick], 10),
-      colourants: [plainColourant("c1", `${NEW_NAMES[pick]} mica`, "mica", NEW_SWATCHES[pick], 0.6)],
+      colourants: [plainColourant(nextId(plan, "c"), `${NEW_NAMES[pick]} mica`, "mica", NEW_SWATCHES[pick], 0.6)],
     };
     batch.edit({ kind: "insert", path: ["portions"], index: plan.portions.length, item });
   };

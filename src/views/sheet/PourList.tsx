@@ -9,15 +9,30 @@ import {
 } from "@dnd-kit/core";
 import { SortableContext, sortableKeyboardCoordinates, verticalListSortingStrategy } from "@dnd-kit/sortable";
 import { Plus } from "lucide-react";
-import { namedIn, nextId } from "../../core/plan/newPlan";
-import { type OperationKind, portionOf } from "../../core/plan/operations";
-import { kindName } from "../../core/schedule/words";
+import { useMemo } from "react";
+import { nextId } from "../../core/document/ids";
+import type { Notice } from "../../core/document/notice";
+import { kindName, OPERATION_KINDS, type OperationKind, portionOf } from "../../core/techniques/operations/registry";
 import { useUnits } from "../parts/units";
+import { addOperation } from "./addOperation";
 import { PourRow } from "./PourRow";
 import type { PanelProps } from "./panel";
-import { ADDABLE, newOperation } from "./pours/newOperation";
 
 type Props = PanelProps & { selected: string | null; onSelect: (id: string | null) => void };
+
+/** Kinds with a button of their own; the others stand in a list. */
+const QUICK = 3;
+const NOTHING: Notice[] = [];
+
+/** What is said of each pour, by its id. */
+function noticesByOperation(notices: readonly Notice[]): Map<string, Notice[]> {
+  const byId = new Map<string, Notice[]>();
+  for (const notice of notices) {
+    const [list, id] = notice.field.split(".");
+    if (list === "operations" && id) byId.set(id, [...(byId.get(id) ?? []), notice]);
+  }
+  return byId;
+}
 
 /** The pours in order: dragged, duplicated, edited in place. */
 export function PourList({ batch, derived, disabled, selected, onSelect }: Props) {
@@ -33,12 +48,15 @@ export function PourList({ batch, derived, disabled, selected, onSelect }: Props
     batch.edit({ kind: "move", path: ["operations"], id: String(active.id), index });
   };
   const add = (kind: OperationKind) => {
-    const item = newOperation(plan, kind);
-    const index = kind === "layer" ? 0 : plan.operations.length;
-    if (batch.edit({ kind: "insert", path: ["operations"], index, item }) === null) onSelect(item.id);
+    const id = addOperation(batch, kind);
+    if (id) onSelect(id);
   };
   const steps = new Map(derived.timeline?.steps.map((s) => [s.id, s]));
-  const freeId = nextId(namedIn(plan), "o");
+  // The same list as long as the order is the same, and the same "nothing" for all that have no notice: so only what changed is drawn anew.
+  const order = plan.operations.map((o) => o.id).join("\n");
+  const ids = useMemo(() => order.split("\n"), [order]);
+  const said = useMemo(() => noticesByOperation(derived.notices), [derived.notices]);
+  const freeId = nextId(plan, "o");
   const poured = plan.operations.filter((o) => portionOf(o) !== null).length;
 
   return (
@@ -52,7 +70,7 @@ export function PourList({ batch, derived, disabled, selected, onSelect }: Props
           {poured < plan.operations.length ? ` and ${plan.operations.length - poured} more steps` : ""}
         </span>
       </div>
-      <div className="mt-0.5 grid grid-cols-[14px_minmax(0,1fr)_36px_52px_30px_44px] gap-x-1 border-b border-rule pb-0.5 text-[12px] text-muted">
+      <div className="mt-0.5 grid grid-cols-[14px_minmax(0,1fr)_36px_52px_30px_44px] narrow:grid-cols-[44px_minmax(0,1fr)_58px_82px_34px_50px] phone:grid-cols-[28px_minmax(0,1fr)_54px_76px_34px_50px] gap-x-1 border-b border-rule pb-0.5 text-[12px] text-muted">
         <span />
         <span>colour</span>
         <span className="text-right" title="from the near wall">
@@ -63,11 +81,7 @@ export function PourList({ batch, derived, disabled, selected, onSelect }: Props
         <span className="text-right">amount</span>
       </div>
       <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={onDragEnd}>
-        <SortableContext
-          items={plan.operations.map((o) => o.id)}
-          strategy={verticalListSortingStrategy}
-          disabled={disabled}
-        >
+        <SortableContext items={ids} strategy={verticalListSortingStrategy} disabled={disabled}>
           <ol className="scroll-quiet -mr-2 min-h-0 flex-1 overflow-y-auto pr-2" aria-label="Pours in order">
             {plan.operations.map((operation, index) => {
               const step = steps.get(operation.id);
@@ -82,7 +96,7 @@ export function PourList({ batch, derived, disabled, selected, onSelect }: Props
                   massG={derived.masses?.operationG.get(operation.id)}
                   durationS={step?.durationS ?? null}
                   startTrace={step ? Math.round(step.startTrace * 10) / 10 : null}
-                  notices={derived.notices.filter((n) => `${n.field}.`.startsWith(`operations.${operation.id}.`))}
+                  notices={said.get(operation.id) ?? NOTHING}
                   freeId={freeId}
                   disabled={disabled}
                   isOpen={selected === operation.id}
@@ -98,14 +112,14 @@ export function PourList({ batch, derived, disabled, selected, onSelect }: Props
       </DndContext>
       {!disabled && (
         <div className="flex items-center gap-3 py-1 text-muted">
-          {(["stripe", "layer", "topLine"] as const).map((kind) => (
+          {OPERATION_KINDS.slice(0, QUICK).map((kind) => (
             <button
               key={kind}
               type="button"
               className="inline-flex items-center gap-1 hover:text-ink"
               onClick={() => add(kind)}
             >
-              <Plus size={13} /> {{ stripe: "drop", layer: "layer", topLine: "top line" }[kind]}
+              <Plus size={13} /> {kindName(kind)}
             </button>
           ))}
           <select
@@ -115,7 +129,7 @@ export function PourList({ batch, derived, disabled, selected, onSelect }: Props
             onChange={(e) => add(e.currentTarget.value as OperationKind)}
           >
             <option value="">more…</option>
-            {ADDABLE.slice(3).map((kind) => (
+            {OPERATION_KINDS.slice(QUICK).map((kind) => (
               <option key={kind} value={kind}>
                 {kindName(kind)}
               </option>

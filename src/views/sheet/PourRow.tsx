@@ -2,17 +2,24 @@ import { useSortable } from "@dnd-kit/sortable";
 import { CSS } from "@dnd-kit/utilities";
 import { Copy, GripVertical, Trash2 } from "lucide-react";
 import { memo } from "react";
-import type { Notice } from "../../core/plan/notices/notice";
-import { isCupPour, isTopPour, type Operation, portionOf } from "../../core/plan/operations";
-import type { Mould, Portion } from "../../core/plan/schema";
-import { cupWords, kindName } from "../../core/schedule/words";
+import type { Notice } from "../../core/document/notice";
+import type { Mould, Portion } from "../../core/document/schema";
+import {
+  isCupPour,
+  isTopPour,
+  kindName,
+  kindOf,
+  type Operation,
+  portionOf,
+} from "../../core/techniques/operations/registry";
+import { cupWords } from "../../core/techniques/operations/wording";
 import { Spot } from "../parts/Cup";
 import { span } from "../parts/format";
 import { NumberField } from "../parts/NumberField";
 import { Says } from "../parts/Says";
 import { useUnits } from "../parts/units";
 import type { OpenBatch } from "../parts/useBatch";
-import { inShort, PourFields } from "./pours/PourFields";
+import { PourFields } from "./pours/PourFields";
 
 interface Props {
   operation: Operation;
@@ -61,6 +68,7 @@ function Row({
   const at = (field: string) => ["operations", `#${o.id}`, field];
   const portion = portions.find((p) => p.id === portionOf(o));
   const name = portion?.name ?? kindName(o.kind);
+  const into = moulds.length > 1 ? (moulds.find((m) => m.id === o.mouldId)?.name ?? null) : null;
   const share = isTopPour(o) ? o.keptBackPct : isCupPour(o) ? o.cupPct : null;
   const shareField = isTopPour(o) ? "keptBackPct" : "cupPct";
   const open = { document: { operations: [o] }, set, seal, disabled };
@@ -78,7 +86,7 @@ function Row({
       className={`border-b border-rule ${isDragging ? "relative z-10 bg-paper" : ""} ${isOpen ? "bg-paper/60" : ""}`}
       data-pour={o.id}
     >
-      <div className="grid grid-cols-[14px_minmax(0,1fr)_36px_52px_30px_44px] items-center gap-x-1 py-[3px]">
+      <div className="grid grid-cols-[14px_minmax(0,1fr)_36px_52px_30px_44px] narrow:grid-cols-[44px_minmax(0,1fr)_58px_82px_34px_50px] phone:grid-cols-[28px_minmax(0,1fr)_54px_76px_34px_50px] items-center gap-x-1 py-[3px]">
         <button
           type="button"
           className="grid h-6 w-4 cursor-grab place-items-center text-muted"
@@ -93,11 +101,16 @@ function Row({
           type="button"
           className={`flex h-6 min-w-0 items-center gap-1.5 rounded text-left hover:bg-rule/60 ${isOpen ? "font-bold" : ""}`}
           aria-expanded={isOpen}
-          aria-label={`Pour ${index + 1}, ${name}`}
+          aria-label={`Pour ${index + 1}, ${name}${into ? ` into ${into}` : ""}`}
           onClick={() => onOpen(isOpen ? null : o.id)}
         >
           {portion ? <Spot hex={hex} /> : <span className="w-3 text-center text-muted">~</span>}
-          <span className="truncate">{name}</span>
+          <span className="max-w-[75%] shrink-0 truncate">{name}</span>
+          {into && (
+            <span className="truncate text-[12px] font-normal text-muted" title={into}>
+              {into}
+            </span>
+          )}
         </button>
         {o.kind === "stripe" || o.kind === "topLine" ? (
           <>
@@ -144,7 +157,7 @@ function Row({
           </>
         ) : (
           <span className="col-span-3 truncate text-muted">
-            {o.kind === "layer" && index === 0 ? "floor, low" : inShort(o, mm)}
+            {o.kind === "layer" && index === 0 ? "floor, low" : kindOf(o).inShort(o, mm)}
           </span>
         )}
         <output className="text-right font-semibold" aria-label={`Pour ${index + 1}, mass`}>

@@ -1,13 +1,13 @@
-import { useMemo, useState } from "react";
-import { FAMILIES } from "../../core/families/registry";
+import { useState } from "react";
 import type { Bench } from "../../core/library/bench";
-import { derive } from "../../core/plan/derive";
+import { FAMILIES } from "../../core/techniques/families/registry";
 import { BatchHead } from "../parts/BatchHead";
 import { BenchProvider } from "../parts/bench";
 import { SaveTrouble } from "../parts/SaveMark";
-import type { StoredBatch } from "../parts/saver";
+import type { StoredBatch } from "../parts/stored";
 import { useUnits } from "../parts/units";
 import { useBatch } from "../parts/useBatch";
+import { useDerived } from "../parts/useDerived";
 import { useUndoKeys } from "../parts/useDocument";
 import { CutFace } from "./CutFace";
 import { PourClock } from "./clock/PourClock";
@@ -21,6 +21,8 @@ import { PortionsPanel } from "./PortionsPanel";
 import { PourList } from "./PourList";
 import type { OpenDrawer } from "./panel";
 import { PortionDrawer } from "./portion/PortionDrawer";
+import { inRooms, type Room, Rooms } from "./Rooms";
+import { sheetCommands } from "./sheetCommands";
 
 export default function Sheet({ initial, bench }: { initial: StoredBatch; bench: Bench }) {
   return (
@@ -35,10 +37,15 @@ function BatchSheet({ initial }: { initial: StoredBatch }) {
   const batch = useBatch(initial);
   const { plan } = batch;
   const { units, grams, mm } = useUnits();
-  const derived = useMemo(() => derive(plan, undefined, units), [plan, units]);
+  const derived = useDerived(plan, units);
   const [selectedPour, selectPour] = useState<string | null>(null);
   const [batterId, showBatter] = useState(plan.batters[0].id);
   const [drawer, setDrawer] = useState<OpenDrawer>(null);
+  const [room, setRoom] = useState<Room>("cups");
+  const enter = (next: Room) => {
+    setDrawer(null);
+    setRoom(next);
+  };
   const isPoured = plan.record.startedAt !== null;
   useUndoKeys(batch.undo, batch.redo, isPoured);
 
@@ -48,8 +55,13 @@ function BatchSheet({ initial }: { initial: StoredBatch }) {
   const close = () => setDrawer(null);
   const onMore = (portionId: string) => setDrawer({ kind: "portion", portionId });
   return (
-    <div className="flex h-screen min-h-[760px] min-w-[1180px] flex-col" data-testid="sheet">
-      <BatchHead id={initial.id} batch={batch} tab="plan">
+    <div className="flex h-screen min-h-[760px] flex-col narrow:h-auto narrow:min-h-screen" data-testid="sheet">
+      <BatchHead
+        id={initial.id}
+        batch={batch}
+        tab="plan"
+        commands={isPoured ? [] : sheetCommands(batch, batterId, setDrawer, selectPour)}
+      >
         {FAMILIES[plan.design.family].label} · {mould.name.toLowerCase()} {mm(mould.lengthMm)} × {mm(mould.widthMm)} ×{" "}
         {mm(mould.heightMm)}
         {poured ? ` · ${grams(poured)} poured` : ""}
@@ -61,28 +73,39 @@ function BatchSheet({ initial }: { initial: StoredBatch }) {
             This batch has been poured: its plan stands as it was. Copy it on the shelf to plan the next one.
           </p>
         )}
-        <div className="grid min-h-0 flex-1 grid-cols-[268px_262px_minmax(320px,1fr)_284px] gap-x-4 px-3 pt-2">
-          <div className="scroll-quiet flex min-h-0 flex-col gap-1.5 overflow-y-auto pr-1">
-            <MouldPanel {...props} onMore={() => setDrawer({ kind: "mould" })} />
-            <FormulaPanel
+        <Rooms room={room} onRoom={enter} />
+        <div className="grid min-h-0 flex-1 grid-cols-[268px_262px_minmax(320px,1fr)_284px] gap-x-4 px-3 pt-2 narrow:flex narrow:flex-col narrow:pb-3">
+          <div
+            className={`scroll-quiet flex min-h-0 flex-col gap-1.5 overflow-y-auto pr-1 narrow:overflow-visible ${inRooms(room, "mould", "formula")}`}
+          >
+            <div className={inRooms(room, "mould")}>
+              <MouldPanel {...props} onMore={() => setDrawer({ kind: "mould" })} />
+            </div>
+            <div className={inRooms(room, "formula")}>
+              <FormulaPanel
+                {...props}
+                batterId={batterId}
+                onBatter={showBatter}
+                onMore={() => setDrawer({ kind: "formula", batterId })}
+              />
+            </div>
+          </div>
+          <div className={`flex min-h-0 min-w-0 flex-col ${inRooms(room, "cups")}`}>
+            <PortionsPanel
               {...props}
               batterId={batterId}
-              onBatter={showBatter}
-              onMore={() => setDrawer({ kind: "formula", batterId })}
+              onMore={onMore}
+              onColours={() => setDrawer({ kind: "colours" })}
             />
           </div>
-          <PortionsPanel
-            {...props}
-            batterId={batterId}
-            onMore={onMore}
-            onColours={() => setDrawer({ kind: "colours" })}
-          />
-          <CutFace plan={plan} derived={derived}>
+          <CutFace plan={plan} derived={derived} isStrip={room !== "design"}>
             <FamilyPanel {...props} />
           </CutFace>
-          <PourList {...props} selected={selectedPour} onSelect={selectPour} />
+          <div className={`flex min-h-0 min-w-0 flex-col ${inRooms(room, "pours")}`}>
+            <PourList {...props} selected={selectedPour} onSelect={selectPour} />
+          </div>
         </div>
-        <PourClock {...props} selected={selectedPour} onSelect={selectPour} />
+        <PourClock {...props} selected={selectedPour} onSelect={selectPour} isStrip={room !== "clock"} />
         {drawer?.kind === "formula" && (
           <FormulaDrawer {...props} batterId={batterId} onBatter={showBatter} onClose={close} />
         )}

@@ -1,4 +1,4 @@
-import type { Derived } from "../../core/plan/derive";
+import type { Derived } from "../../core/derive/derive";
 import type { Editable } from "../parts/bound";
 import type { OpenBatch } from "../parts/useBatch";
 

@@ -1,7 +1,7 @@
 import { differenceInCalendarDays, format, parseISO } from "date-fns";
 import { useState } from "react";
 import type { DueDay, DueKind } from "../../core/cure/dates";
-import type { ShelfEntry } from "../../core/plan/shelf";
+import type { ShelfEntry } from "../../core/derive/shelf";
 import { answerDue } from "./requests";
 
 interface Due extends DueDay {
@@ -64,7 +64,11 @@ export function DueNext({ entries, today }: { entries: ShelfEntry[]; today: stri
                   {WORDS[d.what].what}: {d.entry.title}
                 </a>
                 {WORDS[d.what].done && d.on <= today && (
-                  <button type="button" className="button !min-h-6 px-2 text-[12.5px]" onClick={() => void answer(d)}>
+                  <button
+                    type="button"
+                    className="button !min-h-6 narrow:!min-h-[44px] px-2 text-[12.5px]"
+                    onClick={() => void answer(d)}
+                  >
                     {WORDS[d.what].done}
                   </button>
                 )}

@@ -1,8 +1,9 @@
 import { Download, FileUp, Plus } from "lucide-react";
 import { useEffect, useMemo, useState } from "react";
-import type { ShelfEntry } from "../../core/plan/shelf";
+import type { ShelfEntry } from "../../core/derive/shelf";
 import type { Settings } from "../../core/practice/practiceSchema";
 import { api } from "../parts/api";
+import { useFollowed } from "../parts/follow";
 import { StudioHead } from "../parts/StudioHead";
 import { UnitsProvider } from "../parts/units";
 import { useFaceQueue } from "../parts/useFaceQueue";
@@ -29,10 +30,13 @@ const BOARDS: { name: BoardName; label: string; empty: string }[] = [
 ];
 const FACE_PX = 150;
 const MORE = 48;
+/** Bars that the server gives at once. */
+const MOST_ROWS = 200;
 
 /** The shelf: batches as bars standing on boards, searched by name, and what is due next. */
 export default function Shelf({ page, today, settings }: Props) {
   const [boards, setBoards] = useState(page.boards);
+  const [due, setDue] = useState(page.due);
   const [search, setSearch] = useState("");
   const [trouble, setTrouble] = useState<string | null>(null);
 
@@ -67,6 +71,27 @@ export default function Shelf({ page, today, settings }: Props) {
       [name]: { total: next.total, entries: [...before[name].entries, ...next.entries] },
     }));
   };
+
+  // What other pages and devices save appears by itself; bars that were fetched further down stay.
+  useFollowed(
+    (heard) => heard.kind === "listening" || heard.change.kind === "batch",
+    async () => {
+      const answer = await api<Props["page"]>("/api/batches");
+      if (!answer.ok) return;
+      setDue(answer.value.due);
+      const whole = await Promise.all(
+        BOARDS.map(({ name }) => {
+          const shown = boards[name].entries.length;
+          const isFirstPage = search === "" && shown <= answer.value.boards[name].entries.length;
+          return isFirstPage
+            ? answer.value.boards[name]
+            : fetchBoard(name, 0, Math.min(MOST_ROWS, Math.max(12, shown)));
+        }),
+      );
+      if (whole.some((b) => b === null)) return;
+      setBoards(Object.fromEntries(BOARDS.map((b, i) => [b.name, whole[i]])) as typeof boards);
+    },
+  );
 
   const queue = useMemo(
     () =>
@@ -126,7 +151,7 @@ export default function Shelf({ page, today, settings }: Props) {
                       {search ? `Nothing here is called like "${search}".` : board.empty}
                     </p>
                   ) : (
-                    <ul className="boards mt-1 flex flex-wrap gap-x-5">
+                    <ul className="boards mt-1 flex flex-wrap gap-x-5 phone:gap-x-3">
                       {own.entries.map((entry) => (
                         <ShelfBar key={entry.id} entry={entry} face={faces.get(entry.id)} onTrouble={setTrouble} />
                       ))}
@@ -141,7 +166,7 @@ export default function Shelf({ page, today, settings }: Props) {
               );
             })}
           </main>
-          <DueNext entries={page.due} today={today} />
+          <DueNext entries={due} today={today} />
         </div>
         <p className="mt-2 flex items-center gap-1.5 px-5 text-[12.5px] text-muted">
           <Download size={13} /> keeps a batch as a file; <FileUp size={13} /> brings one back. Faces are predictions,

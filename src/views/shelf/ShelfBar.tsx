@@ -1,6 +1,6 @@
 import { format, parseISO } from "date-fns";
 import { Copy, Download, Trash2 } from "lucide-react";
-import type { ShelfEntry } from "../../core/plan/shelf";
+import type { ShelfEntry } from "../../core/derive/shelf";
 import type { FaceAnswer } from "../../workers/faceProtocol";
 import { Confirm } from "../parts/Confirm";
 import { Spot } from "../parts/Cup";
@@ -43,7 +43,7 @@ export function ShelfBar({
   };
   const href = entry.status === "pouring" ? `/batches/${entry.id}/pour` : `/batches/${entry.id}`;
   return (
-    <li className="h-[218px] w-[172px]" data-batch={entry.title}>
+    <li className="h-[218px] w-[172px] phone:w-[168px]" data-batch={entry.title}>
       <a href={href} className="block" aria-label={`Open ${entry.title}`}>
         <div className="h-[113px] w-[150px] overflow-hidden rounded-t-[3px] border-[1.5px] border-b-0 border-ink bg-sheet">
           {entry.design && entry.design.pours.length > 0 ? (

@@ -1,9 +1,9 @@
-import { newPlan } from "../../core/plan/newPlan";
-import { readPlan } from "../../core/plan/read";
+import { additiveKnowledge, type KeptLesson, paceKnowledge } from "../../core/clock/knowledge";
+import { newPlan } from "../../core/document/newPlan";
+import { readPlan } from "../../core/document/read";
 import type { Settings } from "../../core/practice/practiceSchema";
-import { additiveKnowledge, type KeptLesson, paceKnowledge } from "../../core/schedule/knowledge";
 import { api } from "../parts/api";
-import type { StoredBatch } from "../parts/saver";
+import type { StoredBatch } from "../parts/stored";
 
 const NO_ANSWER = "The server does not answer. Nothing was changed; try again.";
 

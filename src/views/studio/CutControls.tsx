@@ -1,4 +1,4 @@
-import type { Plan } from "../../core/plan/schema";
+import type { Plan } from "../../core/document/schema";
 import { useUnits } from "../parts/units";
 import { CUT_WORDS, type Cut } from "./look";
 

@@ -1,6 +1,6 @@
 import { Plus, X } from "lucide-react";
 import type { Bars } from "../../core/cut/bars";
-import { namedIn, nextId } from "../../core/plan/newPlan";
+import { nextId } from "../../core/document/ids";
 import { BoundNumber, BoundText } from "../parts/bound";
 import { useUnits } from "../parts/units";
 import type { OpenBatch } from "../parts/useBatch";
@@ -76,7 +76,7 @@ export function CuttingPanel({ batch, bars, disabled }: { batch: OpenBatch; bars
             kind: "insert",
             path: ["decorations"],
             index: plan.decorations.length,
-            item: { id: nextId(namedIn(plan), "d"), name: "Decoration", place: "on-top", perBar: 1 } as {
+            item: { id: nextId(plan, "d"), name: "Decoration", place: "on-top", perBar: 1 } as {
               id: string;
             },
           });

@@ -1,7 +1,7 @@
-import { TOOL_MM } from "../../core/families/registry";
-import { namedIn, nextId } from "../../core/plan/newPlan";
-import { type Operation, STROKE_TOOLS } from "../../core/plan/operations";
-import type { Plan } from "../../core/plan/schema";
+import { nextId } from "../../core/document/ids";
+import type { Plan } from "../../core/document/schema";
+import type { Operation } from "../../core/techniques/operations/registry";
+import { STROKE_TOOLS, TOOLS } from "../../core/techniques/tools";
 import { NumberField } from "../parts/NumberField";
 import { useUnits } from "../parts/units";
 import type { Spot } from "./DrawSurface";
@@ -21,7 +21,7 @@ export const START_DRAFT: Draft = { on: "top", tool: "skewer", wireMm: 4, pitchM
 
 /** The operation that a drawn way becomes. */
 export function operationOf(draft: Draft, plan: Plan): Operation {
-  const common = { id: nextId(namedIn(plan), "o"), mouldId: plan.moulds[0].id, path: "free" as const, loops: 1 };
+  const common = { id: nextId(plan, "o"), mouldId: plan.moulds[0].id, path: "free" as const, loops: 1 };
   if (draft.on === "end")
     return {
       kind: "wire",
@@ -107,7 +107,7 @@ function ToolFields({ draft, set }: { draft: Draft; set(part: Partial<Draft>): v
         >
           {STROKE_TOOLS.map((t) => (
             <option key={t} value={t}>
-              {TOOL_MM[t].label}, {TOOL_MM[t].widthMm} mm
+              {TOOLS[t].label}, {TOOLS[t].widthMm} mm
             </option>
           ))}
         </select>

@@ -1,4 +1,6 @@
 import { type KeyboardEvent, type PointerEvent, type ReactNode, useRef, useState } from "react";
+import { DRAW_KEYS } from "../keys/screens";
+import { act } from "../keys/useKeys";
 import { useUnits } from "../parts/units";
 
 /** A place on a picture: to the right and up from its lower left corner, mm. */
@@ -44,18 +46,20 @@ export function DrawSurface({
     if (spots.length < MOST_POINTS) onDraw([...spots, spot]);
   };
   const onKey = (e: KeyboardEvent) => {
-    const moves: Record<string, [number, number]> = {
-      ArrowLeft: [-pitch, 0],
-      ArrowRight: [pitch, 0],
-      ArrowUp: [0, pitch],
-      ArrowDown: [0, -pitch],
-    };
-    const move = moves[e.key];
-    if (move) setCursor(([a, b]) => [snap(a + move[0], wide), snap(b + move[1], high)]);
-    else if (e.key === "Enter" || e.key === " ") add(cursor);
-    else if (e.key === "Backspace") onDraw(drawing?.spots.slice(0, -1) ?? []);
-    else return;
-    e.preventDefault();
+    const move = (along: number, up: number) => () =>
+      setCursor(([a, b]) => [snap(a + along * pitch, wide), snap(b + up * pitch, high)]);
+    act(
+      DRAW_KEYS,
+      {
+        left: move(-1, 0),
+        right: move(1, 0),
+        up: move(0, 1),
+        down: move(0, -1),
+        set: () => add(cursor),
+        takeBack: () => onDraw(drawing?.spots.slice(0, -1) ?? []),
+      },
+      e,
+    );
   };
   const line = drawing?.spots.map(([a, b]) => `${a},${high - b}`).join(" ");
   return (

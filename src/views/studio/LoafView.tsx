@@ -14,6 +14,8 @@ import {
 import { OrbitControls } from "three/examples/jsm/controls/OrbitControls.js";
 import type { Design } from "../../core/swirl/design";
 import type { FaceAnswer, FaceRequest } from "../../workers/faceProtocol";
+import { LOAF_KEYS } from "../keys/screens";
+import { act } from "../keys/useKeys";
 import { type Faces, useFaces } from "../parts/useFaces";
 
 const GAP_SHARE = 0.16;
@@ -132,19 +134,14 @@ export default function LoafView({
       tabIndex={0}
       aria-label="The loaf in space with the cut opened. Arrow keys turn it."
       onKeyDown={(e) => {
-        const s = stage.current;
-        const turns: Record<string, [number, number]> = {
-          ArrowLeft: [-TURN_RAD, 0],
-          ArrowRight: [TURN_RAD, 0],
-          ArrowUp: [0, -TURN_RAD],
-          ArrowDown: [0, TURN_RAD],
+        const turn = (aside: number, over: number) => () => {
+          const s = stage.current;
+          if (!s) return false;
+          s.group.rotation.y += aside * TURN_RAD;
+          s.group.rotation.x += over * TURN_RAD;
+          s.draw();
         };
-        const turn = turns[e.key];
-        if (!s || !turn) return;
-        e.preventDefault();
-        s.group.rotation.y += turn[0];
-        s.group.rotation.x += turn[1];
-        s.draw();
+        act(LOAF_KEYS, { left: turn(-1, 0), right: turn(1, 0), up: turn(0, -1), down: turn(0, 1) }, e);
       }}
     />
   );

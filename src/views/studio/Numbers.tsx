@@ -1,5 +1,5 @@
 import { Fragment } from "react";
-import type { Plan } from "../../core/plan/schema";
+import type { Plan } from "../../core/document/schema";
 import type { Design } from "../../core/swirl/design";
 import { designWarnings } from "../../core/swirl/judge";
 import type { DesignNumbers } from "../../core/swirl/metrics";

@@ -1,6 +1,5 @@
 import { COLOUR_TIMES, type ColourTime } from "../../core/colour/colourantSchema";
-import { FAMILIES } from "../../core/families/registry";
-import { FAMILY_IDS, type FamilyId } from "../../core/plan/operations";
+import { FAMILIES, FAMILY_IDS, type FamilyId } from "../../core/techniques/families/registry";
 import { Film } from "./Film";
 import type { Beside } from "./look";
 import { useOtherBatches } from "./useBeside";

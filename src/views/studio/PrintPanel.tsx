@@ -1,11 +1,11 @@
 import { useState } from "react";
-import { lanesIn } from "../../core/mould/compartments";
-import type { Derived } from "../../core/plan/derive";
-import { portionOf } from "../../core/plan/operations";
-import type { Plan } from "../../core/plan/schema";
+import type { Derived } from "../../core/derive/derive";
+import type { Plan } from "../../core/document/schema";
 import { type Drawing, drawingSvg } from "../../core/print/drawing";
 import { outlineSvg } from "../../core/print/outlines";
 import { dividerTemplate, edgeGuides, pourMap } from "../../core/print/templates";
+import { lanesIn } from "../../core/techniques/lanes";
+import { portionOf } from "../../core/techniques/operations/registry";
 import { sayer } from "../../core/units/sayer";
 import type { FaceAnswer } from "../../workers/faceProtocol";
 import { NumberField } from "../parts/NumberField";

@@ -1,9 +1,9 @@
 import { lazy, Suspense } from "react";
-import { layOut } from "../../core/families/registry";
-import type { Variant } from "../../core/families/variants";
-import type { Derived } from "../../core/plan/derive";
+import type { Derived } from "../../core/derive/derive";
 import type { Design } from "../../core/swirl/design";
 import type { Frame } from "../../core/swirl/view";
+import { layOut } from "../../core/techniques/families/registry";
+import type { Variant } from "../../core/techniques/families/variants";
 import type { FaceAnswer } from "../../workers/faceProtocol";
 import type { OpenBatch } from "../parts/useBatch";
 import { CuttingPanel } from "./CuttingPanel";

@@ -1,7 +1,9 @@
 import type { PointerEvent } from "react";
 import { useRef } from "react";
-import { portionOf } from "../../core/plan/operations";
-import type { Plan } from "../../core/plan/schema";
+import type { Plan } from "../../core/document/schema";
+import { portionOf } from "../../core/techniques/operations/registry";
+import { HANDLE_KEYS } from "../keys/screens";
+import { act } from "../keys/useKeys";
 import { useUnits } from "../parts/units";
 
 type Placed = Extract<Plan["operations"][number], { acrossMm: number }>;
@@ -59,10 +61,9 @@ export function StripeHandles({
             onPointerUp={onSeal}
             onBlur={onSeal}
             onKeyDown={(e) => {
-              const by = e.key === "ArrowLeft" ? -1 : e.key === "ArrowRight" ? 1 : 0;
-              if (by === 0 || disabled) return;
-              e.preventDefault();
-              onMove(o.id, clamp(o.acrossMm + by * (e.shiftKey ? 10 : 1)));
+              const by = (side: number) => () =>
+                disabled ? false : onMove(o.id, clamp(o.acrossMm + side * (e.shiftKey ? 10 : 1)));
+              act(HANDLE_KEYS, { left: by(-1), right: by(1) }, e);
             }}
           />
         );

@@ -1,16 +1,16 @@
 import { useCallback, useMemo, useState } from "react";
 import type { ColourTime } from "../../core/colour/colourantSchema";
 import { barAt } from "../../core/cut/bars";
-import { FAMILIES } from "../../core/families/registry";
 import type { Bench } from "../../core/library/bench";
-import { derive } from "../../core/plan/derive";
 import { compileDesign } from "../../core/swirl/design";
+import { FAMILIES } from "../../core/techniques/families/registry";
 import { BatchHead } from "../parts/BatchHead";
 import { BenchProvider } from "../parts/bench";
 import { SaveTrouble } from "../parts/SaveMark";
-import type { StoredBatch } from "../parts/saver";
+import type { StoredBatch } from "../parts/stored";
 import { useUnits } from "../parts/units";
 import { useBatch } from "../parts/useBatch";
+import { useDerived } from "../parts/useDerived";
 import { useUndoKeys } from "../parts/useDocument";
 import { useFaces } from "../parts/useFaces";
 import { FamilyPanel } from "../sheet/FamilyPanel";
@@ -44,7 +44,7 @@ function SwirlStudio({ initial }: { initial: StoredBatch }) {
   const batch = useBatch(initial);
   const { plan } = batch;
   const { units, mm } = useUnits();
-  const derived = useMemo(() => derive(plan, undefined, units), [plan, units]);
+  const derived = useDerived(plan, units);
   const isPoured = plan.record.startedAt !== null;
   useUndoKeys(batch.undo, batch.redo, isPoured);
   const [cut, setCut] = useState(START_CUT);
@@ -118,7 +118,7 @@ function SwirlStudio({ initial }: { initial: StoredBatch }) {
   };
 
   return (
-    <div className="flex h-screen min-h-[760px] min-w-[1180px] flex-col" data-testid="studio">
+    <div className="flex h-screen min-h-[760px] flex-col narrow:h-auto narrow:min-h-screen" data-testid="studio">
       <BatchHead id={initial.id} batch={batch} tab="studio">
         {FAMILIES[plan.design.family].label} · a prediction of pattern, not a photograph
       </BatchHead>
@@ -130,7 +130,7 @@ function SwirlStudio({ initial }: { initial: StoredBatch }) {
           </p>
         ) : (
           <>
-            <div className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_380px] gap-5">
+            <div className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_380px] gap-5 narrow:grid-cols-1">
               <section
                 aria-labelledby="studio-cut"
                 className="scroll-quiet flex min-h-0 min-w-0 flex-col gap-1.5 overflow-y-auto"

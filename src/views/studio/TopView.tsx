@@ -1,6 +1,6 @@
 import type { Bars } from "../../core/cut/bars";
 import { placesAcross } from "../../core/cut/bars";
-import type { Plan } from "../../core/plan/schema";
+import type { Plan } from "../../core/document/schema";
 import type { FaceAnswer } from "../../workers/faceProtocol";
 import { FaceCanvas } from "../parts/FaceCanvas";
 import { DrawSurface, type Spot } from "./DrawSurface";

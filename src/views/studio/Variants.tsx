@@ -1,7 +1,7 @@
 import { useEffect, useRef, useState } from "react";
-import { FAMILIES } from "../../core/families/registry";
-import { type Variant, variantsOf } from "../../core/families/variants";
-import type { Plan } from "../../core/plan/schema";
+import type { Plan } from "../../core/document/schema";
+import { FAMILIES } from "../../core/techniques/families/registry";
+import { type Variant, variantsOf } from "../../core/techniques/families/variants";
 import type { FaceAnswer } from "../../workers/faceProtocol";
 import type { StudioAnswer, StudioJob } from "../../workers/studioProtocol";
 import { FaceCanvas } from "../parts/FaceCanvas";

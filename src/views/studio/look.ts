@@ -1,11 +1,10 @@
 import type { ColourTime } from "../../core/colour/colourantSchema";
 import { greyOf } from "../../core/colour/grey";
-import { layOut } from "../../core/families/registry";
-import { type Derived, derive } from "../../core/plan/derive";
-import type { FamilyId } from "../../core/plan/operations";
-import type { Plan } from "../../core/plan/schema";
+import { type Derived, derive } from "../../core/derive/derive";
+import type { Plan } from "../../core/document/schema";
 import type { Design } from "../../core/swirl/design";
 import { type Frame, frameOf, type View } from "../../core/swirl/view";
+import { type FamilyId, layOut } from "../../core/techniques/families/registry";
 
 /** How the loaf is cut for the large picture. */
 export interface Cut {

@@ -1,11 +1,11 @@
 import { useEffect, useMemo, useState } from "react";
 import type { ColourTime } from "../../core/colour/colourantSchema";
-import { FAMILIES } from "../../core/families/registry";
-import { derive } from "../../core/plan/derive";
-import { readPlan } from "../../core/plan/read";
-import type { Plan } from "../../core/plan/schema";
+import { derive } from "../../core/derive/derive";
+import { readPlan } from "../../core/document/read";
+import type { Plan } from "../../core/document/schema";
 import type { Design } from "../../core/swirl/design";
 import { compileDesign } from "../../core/swirl/design";
+import { FAMILIES } from "../../core/techniques/families/registry";
 import { api } from "../parts/api";
 import { type Beside, type Cut, designBeside, paletteAt, type Sight, sightOf } from "./look";
 

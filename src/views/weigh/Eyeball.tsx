@@ -1,6 +1,6 @@
-import type { Masses } from "../../core/plan/masses";
-import type { Plan } from "../../core/plan/schema";
-import { equalLevels, eyeballMarks } from "../../core/split/eyeball";
+import { equalLevels, eyeballMarks } from "../../core/batter/eyeball";
+import type { Masses } from "../../core/batter/masses";
+import type { Plan } from "../../core/document/schema";
 import { useUnits } from "../parts/units";
 
 /** Volume marks for those who pour portions by eye, and what an error does to the shares. */

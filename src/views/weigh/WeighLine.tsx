@@ -1,14 +1,14 @@
 import type { KeyboardEvent } from "react";
-import type { WeighUpItem } from "../../core/weighup/weighUp";
+import type { WeighUpItem } from "../../core/prepare/weighUp";
+import { TICK_KEYS } from "../keys/screens";
+import { act } from "../keys/useKeys";
 import { useUnits } from "../parts/units";
 
 /** Moves the focus to the next or previous tick of the sheet. */
 function moveFocus(e: KeyboardEvent<HTMLInputElement>): void {
-  const step = e.key === "ArrowDown" ? 1 : e.key === "ArrowUp" ? -1 : 0;
-  if (step === 0) return;
-  e.preventDefault();
   const all = [...document.querySelectorAll<HTMLInputElement>("[data-weigh-tick]")];
-  all[all.indexOf(e.currentTarget) + step]?.focus();
+  const by = (step: number) => all[all.indexOf(e.currentTarget) + step]?.focus();
+  act(TICK_KEYS, { down: () => by(1), up: () => by(-1) }, e);
 }
 
 /** One line of the weigh-up: the tick, what it is, grams and spoons, the tare, and its caution. */
@@ -27,14 +27,16 @@ export function WeighLine({
   const Line = isTarget ? "div" : "label";
   return (
     <li className="border-b border-rule/70 print:border-black/30">
-      <Line className={`flex min-h-8 items-center gap-2.5 py-[3px] leading-tight ${isTarget ? "" : "cursor-pointer"}`}>
+      <Line
+        className={`flex min-h-11 items-center gap-2.5 py-[3px] text-[16px] leading-tight print:min-h-8 print:text-[14px] ${isTarget ? "" : "cursor-pointer"}`}
+      >
         {isTarget ? (
-          <span className="w-5" />
+          <span className="w-[32px] print:w-5" />
         ) : (
           <input
             type="checkbox"
             data-weigh-tick={item.id}
-            className="size-5 shrink-0 accent-[var(--ink)]"
+            className="size-[32px] shrink-0 accent-[var(--ink)] print:size-5"
             checked={item.isTicked}
             disabled={disabled}
             onChange={(e) => onTick(e.currentTarget.checked)}
@@ -52,7 +54,7 @@ export function WeighLine({
         </span>
         {massG !== null && (
           <span className="whitespace-nowrap text-right">
-            <strong className="font-head text-[17px]">{grams(massG)}</strong>
+            <strong className="font-head text-[28px] leading-[1.08] print:text-[17px]">{grams(massG)}</strong>
             {spoonDensityGPerMl !== null && (
               <span className="block text-[12.5px] text-muted print:text-black">
                 about {spoons(massG, spoonDensityGPerMl)}
@@ -68,7 +70,7 @@ export function WeighLine({
         {massG === null && tareG !== null && <span className="whitespace-nowrap text-[13px]">tare {grams(tareG)}</span>}
       </Line>
       {item.caution && (
-        <p className="mb-1 ml-8 border-l-4 border-cut pl-2 text-[12.5px] leading-tight print:border-black">
+        <p className="mb-1 ml-11 print:ml-8 border-l-4 border-cut pl-2 text-[12.5px] leading-tight print:border-black">
           {item.caution}
         </p>
       )}

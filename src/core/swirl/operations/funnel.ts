@@ -1,6 +1,6 @@
+import { generator } from "../../units/random";
 import type { CompiledOperation, Point, Points } from "../points";
 import { PROFILE_NODES, tabulate } from "../profile";
-import { generator } from "../random";
 
 export interface FunnelInput {
   seed: number;

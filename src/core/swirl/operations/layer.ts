@@ -1,8 +1,8 @@
+import { generator } from "../../units/random";
 import { LAYER_UNEVENNESS } from "../look";
 import { alongLoaf, noiseAt, noiseTable } from "../noise";
 import type { DepositPaint } from "../paintDeposit";
 import { type CompiledOperation, claimAll, type Point, type Points } from "../points";
-import { generator } from "../random";
 
 export interface LayerInput {
   seed: number;

@@ -1,9 +1,9 @@
+import { generator } from "../../units/random";
 import { WIDEST_GAP } from "../look";
 import { alongLoaf, NOISE_MASK, NOISE_NODES, type NoiseTable, noiseAt, noiseTable } from "../noise";
 import type { DepositPaint } from "../paintDeposit";
 import type { CompiledOperation, Point, Points } from "../points";
 import { PROFILE_NODES, type Profile } from "../profile";
-import { generator } from "../random";
 import { readStretches, STRETCHES, stretchesOf } from "../stretches";
 
 export interface PlumeInput {

@@ -1,6 +1,6 @@
+import { generator } from "../../units/random";
 import { alongLoaf, noiseAt, noiseTable } from "../noise";
 import type { CompiledOperation, Point, Points } from "../points";
-import { generator } from "../random";
 import { readStretches, STRETCHES, stretchesOf } from "../stretches";
 
 export interface SinkInput {

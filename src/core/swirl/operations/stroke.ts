@@ -1,7 +1,7 @@
+import { generator } from "../../units/random";
 import { alongLoaf, type NoiseTable, noiseAt, noiseTable } from "../noise";
 import type { Path } from "../paths";
 import type { CompiledOperation, Point, Points } from "../points";
-import { generator } from "../random";
 import { CHUNK, GROUP, type Substeps, substepsOf } from "../substeps";
 
 export interface StrokeInput {

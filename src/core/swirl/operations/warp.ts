@@ -1,6 +1,6 @@
+import { generator } from "../../units/random";
 import { alongLoaf, noiseAt, noiseTable } from "../noise";
 import type { CompiledOperation, Point, Points } from "../points";
-import { generator } from "../random";
 
 export interface WarpInput {
   seed: number;

@@ -3,7 +3,7 @@ import { type Board, createBatch, listBoard } from "../../../data/batches";
 import { batchAnswer, shelfEntryOf } from "../../../server/batchAnswer";
 import { readPlanBody, readSearch, readWhole } from "../../../server/body";
 import { database } from "../../../server/database";
-import { json, problem } from "../../../server/problem";
+import { json, otherMethods, problem } from "../../../server/problem";
 import { shelfPage } from "../../../server/shelf";
 import { today } from "../../../server/today";
 
@@ -36,3 +36,6 @@ export const POST: APIRoute = async ({ request }) => {
   const { db } = await database();
   return batchAnswer(await createBatch(db, body.value), 201);
 };
+
+export const HEAD = GET;
+export const ALL: APIRoute = otherMethods("GET", "HEAD", "POST");

@@ -1,7 +1,7 @@
 import type { APIRoute } from "astro";
 import { forget } from "../../../data/lessons";
 import { database } from "../../../server/database";
-import { notFound } from "../../../server/problem";
+import { notFound, otherMethods } from "../../../server/problem";
 
 export const prerender = false;
 
@@ -10,3 +10,5 @@ export const DELETE: APIRoute = async ({ params }) => {
   const { db } = await database();
   return (await forget(db, params.unknown!)) ? new Response(null, { status: 204 }) : notFound("lesson");
 };
+
+export const ALL: APIRoute = otherMethods("DELETE");

@@ -1,7 +1,7 @@
 import type { APIRoute } from "astro";
 import { database } from "../../../server/database";
 import { keptLessons } from "../../../server/libraryAnswer";
-import { json } from "../../../server/problem";
+import { json, otherMethods } from "../../../server/problem";
 
 export const prerender = false;
 
@@ -10,3 +10,6 @@ export const GET: APIRoute = async () => {
   const { db } = await database();
   return json(await keptLessons(db));
 };
+
+export const HEAD = GET;
+export const ALL: APIRoute = otherMethods("GET", "HEAD");

@@ -1,13 +1,14 @@
 import type { APIRoute } from "astro";
-import { derive } from "../../../core/plan/derive";
-import { readPlanBody } from "../../../server/body";
-import { json } from "../../../server/problem";
+import { readPlanText } from "../../../server/body";
+import { computedAnswer } from "../../../server/compute/answer";
+import { otherMethods } from "../../../server/problem";
 
 export const prerender = false;
 
-/** Everything that is computed of a plan document; stores nothing. */
+/** Everything that is computed of a plan document; stores nothing. Curves are thinned to what a chart shows. */
 export const POST: APIRoute = async ({ request }) => {
-  const body = await readPlanBody(request);
-  if (!body.ok) return body.answer;
-  return json(derive(body.value));
+  const text = await readPlanText(request);
+  return text.ok ? computedAnswer({ kind: "derive", text: text.value }, request) : text.answer;
 };
+
+export const ALL: APIRoute = otherMethods("POST");

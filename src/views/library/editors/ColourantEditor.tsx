@@ -157,7 +157,7 @@ export function ColourantEditor({ open, id, colourant: c }: { open: Editable; id
           ))}
         </tbody>
       </table>
-      <div className="flex items-end gap-4">
+      <div className="flex flex-wrap items-end gap-4">
         {c.patches.length < 8 && (
           <button
             type="button"
@@ -175,7 +175,7 @@ export function ColourantEditor({ open, id, colourant: c }: { open: Editable; id
           </button>
         )}
         <ul
-          className="ml-auto flex gap-1 text-center text-[11.5px] text-muted"
+          className="ml-auto flex flex-wrap gap-1 text-center text-[11.5px] text-muted"
           aria-label="Predicted cured colour by dose"
         >
           {strip.map((s) => (
@@ -201,7 +201,7 @@ export function ColourantEditor({ open, id, colourant: c }: { open: Editable; id
         {equals.length > 0 &&
           ` Nearest that could stand in: ${equals.map((e) => `${e.name} (ΔE ${e.difference.toFixed(0)}${e.stockG === null ? "" : `, ${grams(e.stockG)}`})`).join(", ")}.`}
       </p>
-      <div className="grid grid-cols-[1fr_8rem_1fr] gap-3">
+      <div className="grid grid-cols-[1fr_8rem_1fr] gap-3 phone:grid-cols-1">
         <BoundText open={open} path={["supplier"]} label="supplier" />
         <BoundText open={open} path={["lot"]} label="lot" />
         <BoundText open={open} path={["composition"]} label="pigments, as the supplier states" />
@@ -209,7 +209,7 @@ export function ColourantEditor({ open, id, colourant: c }: { open: Editable; id
           open={open}
           path={["permittedUses"]}
           label="permitted uses, as the supplier states"
-          className="col-span-3"
+          className="col-span-full"
         />
       </div>
       <BoundText open={open} path={["notes"]} label="notes" rows={2} />

@@ -1,13 +1,13 @@
 import { format } from "date-fns";
 import { X } from "lucide-react";
 import { useEffect, useMemo, useState } from "react";
+import { judgeFormula } from "../../../core/batter/judge";
+import { nextId } from "../../../core/document/ids";
 import { formulaPerGram } from "../../../core/formula/formula";
 import type { Formula } from "../../../core/formula/formulaSchema";
-import { judgeFormula } from "../../../core/formula/judge";
 import { oilLookup } from "../../../core/formula/oils";
 import { statedWater, type WaterMethod } from "../../../core/formula/water";
 import { ownRowsOf } from "../../../core/library/use";
-import { nextId } from "../../../core/plan/newPlan";
 import { rateBase } from "../../../core/units/dose";
 import { AdditiveRows } from "../../parts/AdditiveRows";
 import { api } from "../../parts/api";
@@ -92,7 +92,7 @@ export function FormulaEditor({ open, id, formula }: { open: Editable; id: strin
           onPick={(oilId) =>
             setOils([
               ...formula.oils,
-              { id: nextId(formula.oils, "l"), oilId, sharePct: Math.max(0, Number((100 - total).toFixed(2))) },
+              { id: nextId(formula, "l"), oilId, sharePct: Math.max(0, Number((100 - total).toFixed(2))) },
             ])
           }
         />

@@ -10,7 +10,7 @@ export function MouldEditor({ open, mould }: { open: Editable; mould: LibraryMou
   const { mm, say } = useUnits();
   const c = compartmentsOf(mould);
   return (
-    <div className="grid gap-2.5">
+    <div className="grid grid-cols-[minmax(0,1fr)] gap-2.5">
       <BoundSelect
         open={open}
         path={["kind"]}
@@ -56,7 +56,14 @@ function MouldPicture({ mould }: { mould: LibraryMould }) {
   }
   const cut = mould.cutInto;
   return (
-    <svg width={WIDTH} height={Math.max(w, h) + 26} role="img" aria-label="The mould from above and from its end">
+    <svg
+      width={WIDTH}
+      height={Math.max(w, h) + 26}
+      viewBox={`0 0 ${WIDTH} ${Math.max(w, h) + 26}`}
+      className="h-auto max-w-full"
+      role="img"
+      aria-label="The mould from above and from its end"
+    >
       <g transform="translate(2 2)" className="stroke-ink" fill="none" strokeWidth={1.5}>
         <rect width={l} height={w} className="fill-[var(--field)]" />
         {plates.map((p) => (

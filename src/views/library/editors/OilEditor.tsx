@@ -1,9 +1,9 @@
 import { useMemo } from "react";
+import { judgeFormula } from "../../../core/batter/judge";
+import { plainBatter } from "../../../core/document/newPlan";
 import { FATTY_ACIDS, profileTotal, sapFromProfile } from "../../../core/formula/fattyAcids";
-import { judgeFormula } from "../../../core/formula/judge";
 import { OIL_EVIDENCE, type Oil } from "../../../core/formula/oilSchema";
 import { sapKoh, sapNaoh, sapUsed } from "../../../core/formula/oils";
-import { plainBatter } from "../../../core/plan/newPlan";
 import { BoundColour, BoundNumber, BoundSelect, BoundText, type Editable } from "../../parts/bound";
 import { TraitLines } from "../../parts/TraitLines";
 

@@ -1,5 +1,5 @@
 import { Plus, X } from "lucide-react";
-import { nextId } from "../../../core/plan/newPlan";
+import { nextId } from "../../../core/document/ids";
 import { SCENT_CLASSES } from "../../../core/scent/classes";
 import { EVIDENCE_LABELS, type EvidenceKind, judgeScent } from "../../../core/scent/evidence";
 import type { LibraryScent } from "../../../core/scent/scentSchema";
@@ -115,7 +115,7 @@ export function ScentEditor({ open, id, scent }: { open: Editable; id: string; s
         <BoundCheck open={open} path={["weeps"]} label="weeps: drops on top that are taken up again" />
       </p>
       <Blend open={open} id={id} scent={scent} />
-      <div className="grid grid-cols-[1fr_10rem] gap-3">
+      <div className="grid grid-cols-[1fr_10rem] gap-3 phone:grid-cols-1">
         <BoundText open={open} path={["supplier"]} label="supplier" />
         <BoundText open={open} path={["lot"]} label="lot" />
       </div>
@@ -170,7 +170,7 @@ function Reports({
                   <X size={12} />
                 </button>
               </p>
-              <p className="flex gap-3">
+              <p className="flex flex-wrap gap-x-3">
                 <BoundCheck open={open} path={[...at, "rices"]} label="rices" />
                 <BoundCheck open={open} path={[...at, "seizes"]} label="seizes" />
               </p>

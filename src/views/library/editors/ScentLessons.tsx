@@ -1,6 +1,6 @@
 import { useState } from "react";
+import { scentKnowledge } from "../../../core/clock/knowledge";
 import type { LibraryScent } from "../../../core/scent/scentSchema";
-import { scentKnowledge } from "../../../core/schedule/knowledge";
 import { api } from "../../parts/api";
 import { useBench } from "../../parts/bench";
 

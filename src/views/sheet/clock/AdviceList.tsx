@@ -1,8 +1,8 @@
-import type { Plan } from "../../../core/plan/schema";
-import type { Advice } from "../../../core/schedule/advice";
-import type { Timeline } from "../../../core/schedule/timeline";
-import type { TurnBack } from "../../../core/schedule/turnBack";
-import { stepName } from "../../../core/schedule/words";
+import type { Advice } from "../../../core/advise/advice";
+import type { TurnBack } from "../../../core/advise/turnBack";
+import type { Plan } from "../../../core/document/schema";
+import type { Timeline } from "../../../core/prepare/timeline";
+import { stepName } from "../../../core/prepare/words";
 import { clock } from "../../parts/format";
 
 interface Props {
@@ -49,7 +49,7 @@ export function AdviceList({ plan, timeline, advice, progress, turnBacks, disabl
                 )}
               </span>
               {!disabled && (
-                <button type="button" className="button !min-h-6 !px-2" onClick={() => onApply(a)}>
+                <button type="button" className="button !min-h-6 narrow:!min-h-[44px] !px-2" onClick={() => onApply(a)}>
                   do it
                 </button>
               )}

@@ -1,37 +1,21 @@
 import { type KeyboardEvent, useId, useState } from "react";
+import type { TurnBack } from "../../../core/advise/turnBack";
+import type { Chances } from "../../../core/clock/chance";
 import { lightness } from "../../../core/colour/mix";
-import type { Plan } from "../../../core/plan/schema";
-import type { Chances } from "../../../core/schedule/chance";
-import { timeAtTrace } from "../../../core/schedule/curves";
-import type { Timeline } from "../../../core/schedule/timeline";
-import type { TurnBack } from "../../../core/schedule/turnBack";
-import type { Instruction } from "../../../core/schedule/words";
-import { stageName } from "../../../core/trace/stages";
+import type { Plan } from "../../../core/document/schema";
+import type { Timeline } from "../../../core/prepare/timeline";
+import { CLOCK_KEYS } from "../../keys/screens";
+import { act } from "../../keys/useKeys";
 import { clock } from "../../parts/format";
+import type { ChartProps } from "./chart";
 import { Lane } from "./Lane";
 import { Reading } from "./Reading";
 import { StepStrip } from "./StepStrip";
 import { AXIS, LEFT, RIGHT, STEPS, scaleOf, type Zoom } from "./scale";
 
-export interface ChartProps {
-  plan: Plan;
-  timeline: Timeline;
-  chances: Chances | null;
-  turnBacks: readonly TurnBack[];
-  instructions: ReadonlyMap<string, Instruction>;
-  palette: readonly string[];
-  widthPx: number;
-  /** Height to keep to as long as the lanes stay wide enough, px. */
-  roomPx?: number;
-  zoom: Zoom;
-  onZoom: (zoom: Zoom) => void;
-  selected: string | null;
-  onSelect: (id: string | null) => void;
-  /** Moves a step of the preparation in front of another; absent where the plan is closed. */
-  onMove?: (id: string, beforeId: string) => void;
-}
-
 const READ_STEP_S = 15;
+/** Stretch of time in sight after looking closer, share of what it was. */
+const CLOSER = 0.6;
 /** Height of the chart, of what lies below its lanes, and the widest and narrowest lane, px. */
 const ROOM = 202;
 const FOOT = 18;
@@ -57,15 +41,20 @@ export function ClockChart(props: ChartProps) {
   const onKey = (e: KeyboardEvent) => {
     if (e.target !== e.currentTarget) return;
     const aroundS = readS ?? (zoom.fromS + zoom.toS) / 2;
-    if (e.key === "ArrowRight") setRead((s) => Math.min(timeline.horizonS, (s ?? 0) + READ_STEP_S));
-    else if (e.key === "ArrowLeft") setRead((s) => Math.max(0, (s ?? 0) - READ_STEP_S));
-    else if (e.key === "Home") setRead(0);
-    else if (e.key === "End") setRead(timeline.endS);
-    else if (e.key === "+" || e.key === "-")
-      onZoom(zoomed(zoom, e.key === "+" ? 0.6 : 1 / 0.6, aroundS, timeline.horizonS));
-    else if (e.key === "Escape") setRead(null);
-    else return;
-    e.preventDefault();
+    const look = (factor: number) => onZoom(zoomed(zoom, factor, aroundS, timeline.horizonS));
+    act(
+      CLOCK_KEYS,
+      {
+        later: () => setRead((s) => Math.min(timeline.horizonS, (s ?? 0) + READ_STEP_S)),
+        sooner: () => setRead((s) => Math.max(0, (s ?? 0) - READ_STEP_S)),
+        begin: () => setRead(0),
+        end: () => setRead(timeline.endS),
+        zoomIn: () => look(CLOSER),
+        zoomOut: () => look(1 / CLOSER),
+        leave: () => setRead(null),
+      },
+      e,
+    );
   };
 
   return (
@@ -227,10 +216,3 @@ function inWords(plan: Plan, timeline: Timeline, chances: Chances | null): strin
   const chance = chances ? ` Chance that every step meets its window: ${Math.round(100 * chances.chance)} %.` : "";
   return `Timeline of ${timeline.steps.length} steps, last step ends at ${clock(timeline.endS)}. ${cups.join(", ")}.${chance} Estimates.`;
 }
-
-/** Names of the stages where a curve reaches them, for marks on a ribbon. */
-export const stageTimes = (points: Parameters<typeof timeAtTrace>[0]) =>
-  [3, 4].flatMap((trace) => {
-    const atS = timeAtTrace(points, trace);
-    return atS === null || atS <= (points[0]?.atS ?? 0) ? [] : [{ trace, atS, name: stageName(trace) }];
-  });

@@ -1,7 +1,7 @@
-import type { Plan } from "../../../core/plan/schema";
-import type { Chances } from "../../../core/schedule/chance";
-import type { Timeline } from "../../../core/schedule/timeline";
-import { stepName } from "../../../core/schedule/words";
+import type { Chances } from "../../../core/clock/chance";
+import type { Plan } from "../../../core/document/schema";
+import type { Timeline } from "../../../core/prepare/timeline";
+import { stepName } from "../../../core/prepare/words";
 import { clock, span } from "../../parts/format";
 
 interface Props {

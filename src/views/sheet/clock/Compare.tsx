@@ -1,9 +1,9 @@
 import { useMemo } from "react";
-import { type Derived, derive } from "../../../core/plan/derive";
-import { takeBack } from "../../../core/plan/edits/takeBack";
-import type { Plan } from "../../../core/plan/schema";
-import { costOf } from "../../../core/schedule/advice";
-import type { Chances } from "../../../core/schedule/chance";
+import { costOf } from "../../../core/advise/advice";
+import type { Chances } from "../../../core/clock/chance";
+import { type Derived, derive } from "../../../core/derive/derive";
+import { takeBack } from "../../../core/document/edits/takeBack";
+import type { Plan } from "../../../core/document/schema";
 import { span } from "../../parts/format";
 import { useUnits } from "../../parts/units";
 import type { OpenBatch } from "../../parts/useBatch";
@@ -43,7 +43,7 @@ export function Compare({ plan, derived, chances, variant, onVariant, batch, dis
           <>
             <button
               type="button"
-              className="button !min-h-6 !px-2"
+              className="button !min-h-6 narrow:!min-h-[44px] !px-2"
               onClick={() => {
                 batch.edit(takeBack(plan, variant));
                 batch.seal();
@@ -52,7 +52,11 @@ export function Compare({ plan, derived, chances, variant, onVariant, batch, dis
             >
               take A back
             </button>
-            <button type="button" className="button !min-h-6 !px-2" onClick={() => onVariant(null)}>
+            <button
+              type="button"
+              className="button !min-h-6 narrow:!min-h-[44px] !px-2"
+              onClick={() => onVariant(null)}
+            >
               keep B
             </button>
           </>

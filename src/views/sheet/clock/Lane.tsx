@@ -1,8 +1,8 @@
-import type { Portion } from "../../../core/plan/schema";
-import { timeAtTrace } from "../../../core/schedule/curves";
-import { stageName } from "../../../core/trace/stages";
+import { timeAtTrace } from "../../../core/clock/curves";
+import { stageName } from "../../../core/clock/stages";
+import type { Portion } from "../../../core/document/schema";
 import { clock } from "../../parts/format";
-import { type ChartProps, stageTimes } from "./ClockChart";
+import { type ChartProps, stageTimes } from "./chart";
 import { band, half, ribbon, type Scale } from "./scale";
 
 interface Props extends ChartProps {

@@ -1,9 +1,9 @@
 import { Lock, LockOpen, Minus, Plus } from "lucide-react";
 import { useEffect, useRef, useState } from "react";
-import type { Derived } from "../../../core/plan/derive";
-import type { Plan } from "../../../core/plan/schema";
-import { costOf } from "../../../core/schedule/advice";
-import { pourName, stepName } from "../../../core/schedule/words";
+import { costOf } from "../../../core/advise/advice";
+import type { Derived } from "../../../core/derive/derive";
+import type { Plan } from "../../../core/document/schema";
+import { pourName, stepName } from "../../../core/prepare/words";
 import { span } from "../../parts/format";
 import { useUnits } from "../../parts/units";
 import type { OpenBatch } from "../../parts/useBatch";
@@ -23,6 +23,9 @@ interface Props {
   onSelect: (id: string | null) => void;
 }
 
+/** Narrowest chart, px: that of a phone. */
+const NARROWEST_PX = 330;
+
 type Face = "ribbons" | "table" | "advice" | "compare";
 const FACES: { id: Face; label: string }[] = [
   { id: "ribbons", label: "ribbons" },
@@ -32,7 +35,9 @@ const FACES: { id: Face; label: string }[] = [
 ];
 
 /** The pour clock: figures first, then ribbons, the same as a table, advice, or two variants side by side. */
-export function PourClock({ batch, derived, disabled, selected, onSelect }: Props) {
+export function PourClock({ batch, derived, disabled, selected, onSelect, isStrip }: Props & { isStrip: boolean }) {
+  // In a narrow window only the figures: ribbons, table and advice have a room of their own.
+  const rest = isStrip ? "narrow:hidden" : "";
   const { plan } = batch;
   const { timeline } = derived;
   const { say, units } = useUnits();
@@ -45,7 +50,7 @@ export function PourClock({ batch, derived, disabled, selected, onSelect }: Prop
   useEffect(() => {
     const element = box.current;
     if (!element) return;
-    const observer = new ResizeObserver(([entry]) => setWidth(Math.max(600, entry.contentRect.width)));
+    const observer = new ResizeObserver(([entry]) => setWidth(Math.max(NARROWEST_PX, entry.contentRect.width)));
     observer.observe(element);
     return () => observer.disconnect();
   }, []);
@@ -63,19 +68,21 @@ export function PourClock({ batch, derived, disabled, selected, onSelect }: Prop
   return (
     <section
       aria-labelledby="clock-head"
-      className="mt-2 border-t-[1.5px] border-ink px-3 pt-1.5"
+      className={`mt-2 border-t-[1.5px] border-ink px-3 pt-1.5 ${isStrip ? "narrow:sticky narrow:bottom-0 narrow:z-10 narrow:rounded-b-lg narrow:bg-sheet narrow:pb-1.5" : ""}`}
       data-testid="pour-clock"
     >
-      <div className="flex items-baseline gap-4">
+      <div className="flex items-baseline gap-4 narrow:flex-wrap narrow:gap-y-0.5">
         <h2 id="clock-head" className="whitespace-nowrap text-[17px]">
           Pour clock
         </h2>
         {timeline ? (
-          <Figures plan={plan} derived={derived} clock={clock} />
+          <Figures plan={plan} derived={derived} clock={clock} isStrip={isStrip} />
         ) : (
           <span className="text-muted">starts once the formula can be computed</span>
         )}
-        <span className="ml-auto flex items-baseline gap-3 whitespace-nowrap text-[12.5px] text-muted">
+        <span
+          className={`ml-auto flex items-baseline gap-3 whitespace-nowrap text-[12.5px] text-muted narrow:ml-0 narrow:basis-full narrow:text-[14px] ${rest}`}
+        >
           <span
             title={`For lye and oils at ${say(plan.batters[0].startTemperatureC, "temperature")}, the formula and the scents as they stand`}
           >
@@ -87,7 +94,7 @@ export function PourClock({ batch, derived, disabled, selected, onSelect }: Prop
                 key={f.id}
                 type="button"
                 aria-pressed={face === f.id}
-                className="border-b-2 border-transparent px-1.5 text-ink aria-pressed:border-ink aria-pressed:font-semibold"
+                className="border-b-2 border-transparent px-1.5 text-ink narrow:min-h-[44px] aria-pressed:border-ink aria-pressed:font-semibold"
                 onClick={() => setFace(f.id)}
               >
                 {f.label}
@@ -96,7 +103,7 @@ export function PourClock({ batch, derived, disabled, selected, onSelect }: Prop
           </span>
         </span>
       </div>
-      <div ref={box} className="relative min-h-[196px]">
+      <div ref={box} className={`relative min-h-[196px] narrow:min-w-0 ${rest}`}>
         {timeline && face === "ribbons" && (
           <>
             <ClockChart
@@ -213,7 +220,17 @@ function Figure({ value, words, tone = "" }: { value: string; words: string; ton
   );
 }
 
-function Figures({ plan, derived, clock }: { plan: Plan; derived: Derived; clock: ClockState }) {
+function Figures({
+  plan,
+  derived,
+  clock,
+  isStrip,
+}: {
+  plan: Plan;
+  derived: Derived;
+  clock: ClockState;
+  isStrip: boolean;
+}) {
   const timeline = derived.timeline!;
   const name = (portionId: string | null) => plan.portions.find((p) => p.id === portionId)?.name ?? "";
   const critical = timeline.critical;
@@ -247,7 +264,7 @@ function Figures({ plan, derived, clock }: { plan: Plan; derived: Derived; clock
         )}
       </span>
       {critical && criticalStep?.operationId && (
-        <span data-testid="critical" className="min-w-0 truncate">
+        <span data-testid="critical" className={`min-w-0 truncate ${isStrip ? "phone:hidden" : ""}`}>
           {critical.missed ? (
             <span className="text-cut">
               <strong>First to miss its window:</strong> {pourName(plan, criticalStep.operationId)}, {critical.missed}
@@ -261,7 +278,7 @@ function Figures({ plan, derived, clock }: { plan: Plan; derived: Derived; clock
         </span>
       )}
       <span
-        className="whitespace-nowrap text-[12.5px] text-muted"
+        className={`whitespace-nowrap text-[12.5px] text-muted ${isStrip ? "phone:hidden" : "phone:whitespace-normal"}`}
         title="Estimates: at the bench from first contact of lye and oil, washing-up, and batter that stays on tools"
       >
         {Math.round(cost.benchMin)} min pour · {Math.round(cost.washUpMin)} min washing-up ·{" "}

@@ -1,9 +1,9 @@
-import type { Plan } from "../../../core/plan/schema";
-import type { Chances } from "../../../core/schedule/chance";
-import { traceAt } from "../../../core/schedule/curves";
-import type { Timeline } from "../../../core/schedule/timeline";
-import { stepName } from "../../../core/schedule/words";
-import { stageName } from "../../../core/trace/stages";
+import type { Chances } from "../../../core/clock/chance";
+import { traceAt } from "../../../core/clock/curves";
+import { stageName } from "../../../core/clock/stages";
+import type { Plan } from "../../../core/document/schema";
+import type { Timeline } from "../../../core/prepare/timeline";
+import { stepName } from "../../../core/prepare/words";
 import { clock } from "../../parts/format";
 
 const WIDTH = 230;

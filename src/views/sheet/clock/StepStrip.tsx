@@ -1,8 +1,10 @@
 import { type PointerEvent, useState } from "react";
-import type { ScheduledStep } from "../../../core/schedule/timeline";
-import { stepName } from "../../../core/schedule/words";
+import type { ScheduledStep } from "../../../core/prepare/timeline";
+import { stepName } from "../../../core/prepare/words";
+import { STEP_KEYS } from "../../keys/screens";
+import { act } from "../../keys/useKeys";
 import { clock, span } from "../../parts/format";
-import type { ChartProps } from "./ClockChart";
+import type { ChartProps } from "./chart";
 import { AXIS, type Scale } from "./scale";
 
 /** Steps that the maker may move: those of the preparation whose order is free. */
@@ -71,12 +73,8 @@ export function StepStrip({
               className={`outline-offset-1 ${canMove ? "cursor-grab" : "cursor-pointer"}`}
               onClick={() => onSelect(s.id)}
               onKeyDown={(e) => {
-                if (e.key === "Enter" || e.key === " ") onSelect(s.id);
-                else if (canMove && e.altKey && (e.key === "ArrowLeft" || e.key === "ArrowRight"))
-                  nudge(s, e.key === "ArrowLeft" ? -1 : 1);
-                else return;
-                e.preventDefault();
-                e.stopPropagation();
+                const moves = canMove ? { sooner: () => nudge(s, -1), later: () => nudge(s, 1) } : {};
+                if (act(STEP_KEYS, { choose: () => onSelect(s.id), ...moves }, e)) e.stopPropagation();
               }}
               onPointerDown={(e: PointerEvent<SVGGElement>) => {
                 if (!canMove) return;

@@ -1,4 +1,4 @@
-import type { Curve } from "../../../core/schedule/curves";
+import type { Curve } from "../../../core/clock/curves";
 
 export const LEFT = 84;
 export const RIGHT = 12;
@@ -38,11 +38,30 @@ export const half = (trace: number, lane: number) =>
 
 const at = (x: number, y: number) => `${x.toFixed(1)} ${y.toFixed(1)}`;
 
+/** Points closer than this to the one before are left out of a line, px. */
+const LEAST_STEP_PX = 1;
+
+/** Those of `count` points along the time that a line in sight needs: about one to each pixel, its first and last, and one beyond either edge. */
+export function pointsInSight(count: number, atS: (i: number) => number, { x, zoom }: Scale): number[] {
+  const kept: number[] = [];
+  let lastX = Number.NEGATIVE_INFINITY;
+  for (let i = 0; i < count; i++) {
+    const isBefore = i + 1 < count && atS(i + 1) < zoom.fromS;
+    const isBeyond = i > 0 && atS(i - 1) > zoom.toS;
+    if (isBefore || isBeyond) continue;
+    const px = x(atS(i));
+    if (px - lastX < LEAST_STEP_PX && i + 1 < count) continue;
+    lastX = px;
+    kept.push(i);
+  }
+  return kept;
+}
+
 /** Outline of a ribbon that grows thicker as its batter does. */
-export function ribbon(points: Curve["points"], { x }: Scale, y: number, lane: number): string {
-  const upper = points.map((p) => at(x(p.atS), y - half(p.trace, lane)));
-  const lower = points.map((p) => at(x(p.atS), y + half(p.trace, lane))).reverse();
-  return `M${[...upper, ...lower].join("L")}Z`;
+export function ribbon(points: Curve["points"], scale: Scale, y: number, lane: number): string {
+  const shown = pointsInSight(points.length, (i) => points[i].atS, scale);
+  const edge = (sign: 1 | -1) => shown.map((i) => at(scale.x(points[i].atS), y + sign * half(points[i].trace, lane)));
+  return `M${[...edge(-1), ...edge(1).reverse()].join("L")}Z`;
 }
 
 /** The part between two thicknesses above and below a ribbon: where its edge likely runs. */
@@ -50,14 +69,15 @@ export function band(
   low: Float64Array,
   high: Float64Array,
   gridS: number,
-  { x }: Scale,
+  scale: Scale,
   y: number,
   lane: number,
 ): string {
-  const places = Array.from(low.keys()).filter((k) => !Number.isNaN(low[k]));
+  const known = Array.from(low.keys()).filter((k) => !Number.isNaN(low[k]));
+  const places = pointsInSight(known.length, (i) => known[i] * gridS, scale).map((i) => known[i]);
   if (places.length < 2) return "";
   const edge = (values: Float64Array, sign: 1 | -1) =>
-    places.map((k) => at(x(k * gridS), y + sign * half(values[k], lane)));
+    places.map((k) => at(scale.x(k * gridS), y + sign * half(values[k], lane)));
   const side = (sign: 1 | -1) => `M${[...edge(high, sign), ...edge(low, sign).reverse()].join("L")}Z`;
   return side(-1) + side(1);
 }

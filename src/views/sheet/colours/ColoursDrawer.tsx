@@ -1,8 +1,8 @@
 import { useState } from "react";
+import { betweenAdvice, partingAdvice } from "../../../core/advise/colourAdvice";
 import { COLOUR_TIMES } from "../../../core/colour/colourantSchema";
 import { seenBy, VISIONS, type Vision } from "../../../core/colour/difference";
 import { pairWords } from "../../../core/colour/judge";
-import { betweenAdvice, partingAdvice } from "../../../core/plan/colourAdvice";
 import { Drawer } from "../../parts/Drawer";
 import type { PanelProps } from "../panel";
 
@@ -91,7 +91,7 @@ export function ColoursDrawer({ batch, derived, disabled, onClose }: PanelProps 
                     <button
                       key={x.words}
                       type="button"
-                      className="button !min-h-6 !px-2 font-normal"
+                      className="button !min-h-6 narrow:!min-h-[44px] !px-2 font-normal"
                       onClick={() => batch.edit(x.edit)}
                     >
                       {x.words} (to {x.difference.toFixed(0)})

@@ -1,4 +1,4 @@
-import { stageName } from "../../../core/trace/stages";
+import { stageName } from "../../../core/clock/stages";
 import { TraceGuideButton } from "../../guide/TraceGuide";
 import { BoundNumber, type Editable } from "../../parts/bound";
 

@@ -1,9 +1,10 @@
 import { Plus, Trash2 } from "lucide-react";
+import type { Edit } from "../../../core/document/edits/edit";
+import { nextId, withOwnIds } from "../../../core/document/ids";
+import { plainBatter, plainPortion } from "../../../core/document/newPlan";
+import type { Portion } from "../../../core/document/schema";
 import { sapKoh } from "../../../core/formula/oils";
-import type { Edit } from "../../../core/plan/edits/edit";
-import { namedIn, nextId, plainBatter, plainPortion } from "../../../core/plan/newPlan";
-import { portionOf } from "../../../core/plan/operations";
-import type { Portion } from "../../../core/plan/schema";
+import { portionOf } from "../../../core/techniques/operations/registry";
 import { AdditiveRows } from "../../parts/AdditiveRows";
 import { useOilFinder } from "../../parts/bench";
 import { BoundNumber, BoundText } from "../../parts/bound";
@@ -59,7 +60,7 @@ export function FormulaDrawer({ batch, derived, disabled, batterId, onBatter, on
             <th className="font-normal">oil</th>
             <th className="text-right font-normal">share</th>
             <th className="text-right font-normal">weight</th>
-            <th className="pl-3 font-normal">SAP of the library</th>
+            <th className="pl-3 font-normal phone:hidden">SAP of the library</th>
           </tr>
         </thead>
         <tbody>
@@ -92,7 +93,7 @@ export function FormulaDrawer({ batch, derived, disabled, batterId, onBatter, on
                     onBlur={batch.seal}
                   />
                 </td>
-                <td className="pl-3 text-[12.5px] text-muted">
+                <td className="pl-3 text-[12.5px] text-muted phone:hidden">
                   {row ? `${row.sapKohLow}–${row.sapKohHigh}, counted ${sapKoh(row).toFixed(1)}` : ""}
                 </td>
               </tr>
@@ -102,7 +103,7 @@ export function FormulaDrawer({ batch, derived, disabled, batterId, onBatter, on
       </table>
       {!disabled && (
         <p className="mt-1">
-          <OilPicker taken={batter.oils.map((o) => o.oilId)} onPick={(id) => setOils(withOil(batter, id))} />
+          <OilPicker taken={batter.oils.map((o) => o.oilId)} onPick={(id) => setOils(withOil(plan, batter, id))} />
           <span className="ml-2 text-[12.5px] text-muted">Typing a weight scales the batter to total oils.</span>
         </p>
       )}
@@ -148,11 +149,11 @@ function Batters({ batch, disabled, batterId, onBatter }: Pick<Props, "batch" | 
   const batter = plan.batters.find((b) => b.id === batterId)!;
   const open = editable(batch, disabled);
   const add = () => {
-    const id = nextId(namedIn(plan), "b");
-    const portion: Portion = { ...plainPortion(nextId(namedIn(plan), "p"), id, "Outline", 0), takesRest: true };
+    const id = nextId(plan, "b");
+    const portion: Portion = { ...plainPortion(nextId(plan, "p"), id, "Outline", 0), takesRest: true };
     const share = 20;
     const made = {
-      ...plainBatter(id, `Pot ${plan.batters.length + 1}`, batter.startTemperatureC),
+      ...withOwnIds(plainBatter(id, `Pot ${plan.batters.length + 1}`, batter.startTemperatureC), plan),
       size: { basis: "mould" as const, sharePct: share },
     };
     const edits: Edit[] = [
@@ -187,7 +188,7 @@ function Batters({ batch, disabled, batterId, onBatter }: Pick<Props, "batch" | 
         <button
           key={b.id}
           type="button"
-          className={`button !min-h-6 ${b.id === batterId ? "button-main" : ""}`}
+          className={`button !min-h-6 narrow:!min-h-[44px] ${b.id === batterId ? "button-main" : ""}`}
           aria-pressed={b.id === batterId}
           onClick={() => onBatter(b.id)}
         >

@@ -1,10 +1,11 @@
 import { useEffect, useState } from "react";
+import { computeMasses } from "../../../core/batter/masses";
+import { formulaKnowledge } from "../../../core/clock/knowledge";
+import { withOwnIds } from "../../../core/document/ids";
+import type { Batter } from "../../../core/document/schema";
 import type { Formula } from "../../../core/formula/formulaSchema";
 import type { LibraryItem } from "../../../core/library/kinds";
 import { giveFormula, isSameFormula, takeFormula } from "../../../core/library/use";
-import { computeMasses } from "../../../core/plan/masses";
-import type { Batter } from "../../../core/plan/schema";
-import { formulaKnowledge } from "../../../core/schedule/knowledge";
 import { cutTo } from "../../../core/units/text";
 import { api } from "../../parts/api";
 import { useBench } from "../../parts/bench";
@@ -48,13 +49,15 @@ export function FormulaLibrary({ batch, batter, disabled }: { batch: OpenBatch; 
 
   const take = (row: LibraryItem<"formulas">) => {
     const taken = takeFormula(batter, row);
+    const rest = batch.plan.batters.filter((b) => b.id !== batter.id);
+    const own = withOwnIds(taken.batter, { ...batch.plan, batters: rest });
     const others = batch.plan.oilRows.filter((o) => !taken.oilRows.some((r) => r.id === o.id));
     const known = formulaKnowledge(row.id, lessons);
     const { [batter.id]: _, ...formulas } = batch.plan.knowledge.formulas;
     const refused = batch.edit({
       kind: "all",
       edits: [
-        { kind: "set", path: ["batters", `#${batter.id}`], value: taken.batter },
+        { kind: "set", path: ["batters", `#${batter.id}`], value: own },
         { kind: "set", path: ["oilRows"], value: [...others, ...taken.oilRows] },
         { kind: "set", path: ["knowledge", "formulas"], value: known ? { ...formulas, [batter.id]: known } : formulas },
       ],
@@ -105,7 +108,7 @@ export function FormulaLibrary({ batch, batter, disabled }: { batch: OpenBatch; 
             <button
               key={row.id}
               type="button"
-              className="button !min-h-6 !px-2 text-[12.5px]"
+              className="button !min-h-6 narrow:!min-h-[44px] !px-2 text-[12.5px]"
               onClick={() => take(row)}
             >
               {row.document.name}

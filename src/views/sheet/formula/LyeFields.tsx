@@ -1,6 +1,6 @@
+import type { Derived } from "../../../core/derive/derive";
+import type { Batter } from "../../../core/document/schema";
 import type { WaterMethod } from "../../../core/formula/water";
-import type { Derived } from "../../../core/plan/derive";
-import type { Batter } from "../../../core/plan/schema";
 import { BoundCheck, BoundNumber } from "../../parts/bound";
 import { LiquidRows } from "../../parts/LiquidRows";
 import { NumberField } from "../../parts/NumberField";

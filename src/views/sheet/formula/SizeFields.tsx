@@ -1,6 +1,6 @@
 import { format, parseISO } from "date-fns";
-import type { Derived } from "../../../core/plan/derive";
-import type { Batter } from "../../../core/plan/schema";
+import type { Derived } from "../../../core/derive/derive";
+import type { Batter } from "../../../core/document/schema";
 import { BoundNumber } from "../../parts/bound";
 import { Says } from "../../parts/Says";
 import { useUnits } from "../../parts/units";

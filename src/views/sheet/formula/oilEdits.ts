@@ -1,8 +1,8 @@
+import type { Edit } from "../../../core/document/edits/edit";
+import { nextId } from "../../../core/document/ids";
+import type { Batter, Plan } from "../../../core/document/schema";
 import type { OilLookup } from "../../../core/formula/oils";
 import { ownRowsOf } from "../../../core/library/use";
-import type { Edit } from "../../../core/plan/edits/edit";
-import { nextId } from "../../../core/plan/newPlan";
-import type { Batter, Plan } from "../../../core/plan/schema";
 
 /** Sets a batter's oils, and carries the rows of those that do not ship with Tundish. */
 export function oilsEdit(plan: Plan, batter: Batter, oils: Batter["oils"], find: OilLookup): Edit {
@@ -17,10 +17,10 @@ export function oilsEdit(plan: Plan, batter: Batter, oils: Batter["oils"], find:
 }
 
 /** An oil more, with what is missing to 100 %. */
-export function withOil(batter: Batter, oilId: string): Batter["oils"] {
+export function withOil(plan: Plan, batter: Batter, oilId: string): Batter["oils"] {
   const total = batter.oils.reduce((sum, o) => sum + o.sharePct, 0);
   const sharePct = Math.max(0, Number((100 - total).toFixed(2)));
-  return [...batter.oils, { id: nextId(batter.oils, "l"), oilId, sharePct }];
+  return [...batter.oils, { id: nextId(plan, "l"), oilId, sharePct }];
 }
 
 /** Shares and total from one oil's mass; the masses of the others stay. */

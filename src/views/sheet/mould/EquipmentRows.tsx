@@ -1,8 +1,8 @@
 import { X } from "lucide-react";
+import { nextId } from "../../../core/document/ids";
+import type { Plan } from "../../../core/document/schema";
 import { takeTool } from "../../../core/library/use";
 import { TOOL_KINDS, TOOL_USES, type ToolUse } from "../../../core/mould/toolSchema";
-import { namedIn, nextId } from "../../../core/plan/newPlan";
-import type { Plan } from "../../../core/plan/schema";
 import { useBench } from "../../parts/bench";
 import { Says } from "../../parts/Says";
 import { useUnits } from "../../parts/units";
@@ -36,12 +36,7 @@ export function EquipmentRows({ batch, derived, disabled }: PanelProps) {
     const row = tools.find((t) => t.id === libraryId)!;
     const use = FIRST_USE[row.document.spec.kind] ?? "design";
     const cupless = plan.portions.find((p) => !plan.equipment.some((e) => e.use === "portion" && e.servesId === p.id));
-    const item = takeTool(
-      row,
-      nextId(namedIn(plan), "e"),
-      use,
-      use === "portion" ? (cupless?.id ?? plan.portions[0].id) : null,
-    );
+    const item = takeTool(row, nextId(plan, "e"), use, use === "portion" ? (cupless?.id ?? plan.portions[0].id) : null);
     batch.edit({ kind: "insert", path: ["equipment"], index: plan.equipment.length, item });
   };
   return (

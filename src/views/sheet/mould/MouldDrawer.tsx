@@ -1,10 +1,10 @@
 import { Plus, Trash2 } from "lucide-react";
+import type { Edit } from "../../../core/document/edits/edit";
+import { nextId } from "../../../core/document/ids";
+import { spreadOverMoulds, withMould } from "../../../core/document/moulds";
 import { takeMould } from "../../../core/library/use";
 import { compartmentsOf } from "../../../core/mould/compartments";
 import { MOULD_KINDS, type PlanMould } from "../../../core/mould/mouldSchema";
-import type { Edit } from "../../../core/plan/edits/edit";
-import { spreadOverMoulds, withMould } from "../../../core/plan/moulds";
-import { namedIn, nextId } from "../../../core/plan/newPlan";
 import { cutTo } from "../../../core/units/text";
 import { useBench } from "../../parts/bench";
 import { BoundNumber, BoundSelect, BoundText } from "../../parts/bound";
@@ -22,7 +22,7 @@ export function MouldDrawer({ batch, derived, disabled, onClose }: PanelProps & 
   const { grams, mm } = useUnits();
   const open = editable(batch, disabled);
   const add = (libraryId: string) => {
-    const id = nextId(namedIn(plan), "m");
+    const id = nextId(plan, "m");
     const row = moulds.find((m) => m.id === libraryId);
     const item = row
       ? takeMould(row, id, 95)
@@ -117,7 +117,11 @@ export function MouldDrawer({ batch, derived, disabled, onClose }: PanelProps & 
             ))}
           </select>
           {plan.moulds.length > 1 && (
-            <button type="button" className="button !min-h-7" onClick={() => batch.edit(spreadOverMoulds(plan))}>
+            <button
+              type="button"
+              className="button !min-h-7 narrow:!min-h-[44px]"
+              onClick={() => batch.edit(spreadOverMoulds(plan))}
+            >
               <Plus size={14} /> Share the first mould's pours equally among all
             </button>
           )}

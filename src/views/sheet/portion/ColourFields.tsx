@@ -1,13 +1,14 @@
 import { X } from "lucide-react";
 import { useMemo } from "react";
+import { batterHexAt } from "../../../core/batter/colours";
 import { COLOURANT_KINDS, colourantKind } from "../../../core/colour/kinds";
 import { dosedDensity, mixHex } from "../../../core/colour/mix";
 import { nearestEquals } from "../../../core/colour/wish";
+import type { Derived } from "../../../core/derive/derive";
+import { nextId } from "../../../core/document/ids";
+import { plainColourant } from "../../../core/document/newPlan";
+import type { Plan, Portion } from "../../../core/document/schema";
 import { takeColourant } from "../../../core/library/use";
-import { batterHexAt } from "../../../core/plan/colours";
-import type { Derived } from "../../../core/plan/derive";
-import { nextId, plainColourant } from "../../../core/plan/newPlan";
-import type { Plan, Portion } from "../../../core/plan/schema";
 import { useBench } from "../../parts/bench";
 import { BoundCheck, BoundNumber, BoundSelect, type Editable } from "../../parts/bound";
 import { ColourantOptions } from "../../parts/ColourantOptions";
@@ -29,7 +30,7 @@ export function ColourFields({ open, plan, derived, portion }: Props) {
   const path = ["portions", `#${portion.id}`, "colourants"];
   const cup = derived.masses?.portions.find((m) => m.id === portion.id);
   const add = (value: string) => {
-    const id = nextId(portion.colourants, "c");
+    const id = nextId(plan, "c");
     const row = colourants.find((c) => c.id === value);
     const kind = COLOURANT_KINDS.find((k) => k.id === value);
     const added = row ? takeColourant(row, id) : plainColourant(id, kind!.label, kind!.id, "#8a7f6a");

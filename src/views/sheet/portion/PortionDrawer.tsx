@@ -1,6 +1,6 @@
 import { COLOUR_TIMES } from "../../../core/colour/colourantSchema";
+import { spreadOverMoulds } from "../../../core/document/moulds";
 import { additiveRow } from "../../../core/formula/additives";
-import { spreadOverMoulds } from "../../../core/plan/moulds";
 import { AdditiveRows } from "../../parts/AdditiveRows";
 import { BoundNumber, BoundSelect, BoundText } from "../../parts/bound";
 import { Drawer } from "../../parts/Drawer";
@@ -43,7 +43,7 @@ export function PortionDrawer({ batch, derived, disabled, portionId, onPortion, 
             key={p.id}
             type="button"
             aria-pressed={p.id === portion.id}
-            className={`button !min-h-6 !px-2 ${p.id === portion.id ? "button-main" : ""}`}
+            className={`button !min-h-6 narrow:!min-h-[44px] !px-2 ${p.id === portion.id ? "button-main" : ""}`}
             onClick={() => onPortion(p.id)}
           >
             {p.name}

@@ -1,8 +1,9 @@
+import type { Derived } from "../../../core/derive/derive";
+import { scentCarriers, shareOfPart } from "../../../core/derive/notices/scent";
+import { withOwnIds } from "../../../core/document/ids";
+import { plainScent } from "../../../core/document/newPlan";
+import type { Plan } from "../../../core/document/schema";
 import { takeScent } from "../../../core/library/use";
-import type { Derived } from "../../../core/plan/derive";
-import { plainScent } from "../../../core/plan/newPlan";
-import { scentCarriers, shareOfPart } from "../../../core/plan/notices/scent";
-import type { Plan } from "../../../core/plan/schema";
 import { SCENT_CLASSES, type ScentClassId } from "../../../core/scent/classes";
 import { isPercent, loadPctOfOils, restateLoad } from "../../../core/scent/effect";
 import type { Scent, ScentPart } from "../../../core/scent/scentSchema";
@@ -30,10 +31,10 @@ export function ScentFields({ open, path, scent, massG, dose, where, plan, deriv
   const { grams } = useUnits();
   const choose = (value: string) => {
     if (value === "") open.set(path, null);
-    else if (value === "plain") open.set(path, plainScent("Scent", "quiet", 3));
+    else if (value === "plain") open.set(path, withOwnIds(plainScent("Scent", "quiet", 3), plan));
     else {
       const find = (id: string) => scents.find((s) => s.id === id);
-      open.set(path, takeScent(find(value)!, find));
+      open.set(path, withOwnIds(takeScent(find(value)!, find), plan));
     }
     open.seal();
   };

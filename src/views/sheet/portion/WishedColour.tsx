@@ -1,9 +1,9 @@
 import { useMemo, useState } from "react";
+import { batterHexAt } from "../../../core/batter/colours";
 import { reads } from "../../../core/colour/difference";
 import { mixesFor } from "../../../core/colour/wish";
-import { batterHexAt } from "../../../core/plan/colours";
-import type { Derived } from "../../../core/plan/derive";
-import type { Plan, Portion } from "../../../core/plan/schema";
+import type { Derived } from "../../../core/derive/derive";
+import type { Plan, Portion } from "../../../core/document/schema";
 import { rateBase } from "../../../core/units/dose";
 import { useBench } from "../../parts/bench";
 import type { Editable } from "../../parts/bound";

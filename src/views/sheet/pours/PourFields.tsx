@@ -1,15 +1,12 @@
-import { TOOL_MM } from "../../../core/families/registry";
-import type { Operation } from "../../../core/plan/operations";
-import { kindName } from "../../../core/schedule/words";
+import { kindOf, type Operation } from "../../../core/techniques/operations/registry";
 import { BoundNumber, BoundSelect, type Editable } from "../../parts/bound";
-import { POUR_FIELDS } from "./fields";
 
 /** What can be set of an operation beside its cup and share. */
 export function PourFields({ open, operation: o, label }: { open: Editable; operation: Operation; label: string }) {
   const at = (field: string) => ["operations", `#${o.id}`, field];
   return (
     <>
-      {POUR_FIELDS[o.kind].map((f) => {
+      {kindOf(o).fields.map((f) => {
         if (f.type === "choice") {
           return (
             <BoundSelect
@@ -23,7 +20,7 @@ export function PourFields({ open, operation: o, label }: { open: Editable; oper
           );
         }
         if (f.type === "depth") {
-          const isFloor = (o.kind === "stroke" || o.kind === "comb") && o.depthMm === null;
+          const isFloor = "depthMm" in o && o.depthMm === null;
           return (
             <span key={f.field} className="inline-flex items-baseline gap-1">
               <label className="inline-flex items-center gap-1">
@@ -55,38 +52,4 @@ export function PourFields({ open, operation: o, label }: { open: Editable; oper
       })}
     </>
   );
-}
-
-/** An operation in a few words, for its line in the list. */
-export function inShort(o: Operation, mm: (lengthMm: number) => string): string {
-  switch (o.kind) {
-    case "compartment":
-      return `lane ${o.index + 1}`;
-    case "potDrop":
-      return `pot, ${Math.floor(o.clock) || 12}${o.clock % 1 ? ":30" : ""} h, ${o.height}`;
-    case "potTurn":
-      return `${o.turns} × spatula`;
-    case "potPour":
-      return o.way.replaceAll("-", " ");
-    case "wallPour":
-      return `${o.strokes} strokes`;
-    case "bottleLine":
-      return `line, ${o.strokes} strokes`;
-    case "spoonRow":
-      return "spoonfuls";
-    case "stroke":
-      return `${o.path.replaceAll("-", " ")}, ${TOOL_MM[o.tool].label}`;
-    case "wire":
-      return `${mm(o.thicknessMm)}, ${o.loops} loops`;
-    case "comb":
-      return `comb ${o.path}, ${o.teeth} teeth`;
-    case "topStroke":
-      return `${o.path.replaceAll("-", " ")}, ${TOOL_MM[o.tool].label}`;
-    case "tilt":
-      return `${o.angleDeg}°`;
-    case "plop":
-      return "in one place";
-    default:
-      return kindName(o.kind);
-  }
 }

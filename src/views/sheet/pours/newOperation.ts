@@ -1,32 +1,16 @@
-import { namedIn, nextId } from "../../../core/plan/newPlan";
-import { isCupPour, isTopPour, type Operation, type OperationKind } from "../../../core/plan/operations";
-import type { Plan } from "../../../core/plan/schema";
+import { nextId } from "../../../core/document/ids";
+import type { Plan } from "../../../core/document/schema";
+import {
+  isCupPour,
+  isTopPour,
+  KINDS,
+  type Operation,
+  type OperationKind,
+} from "../../../core/techniques/operations/registry";
 
-/** Kinds offered to add by hand, in the order of the list. */
-export const ADDABLE: OperationKind[] = [
-  "stripe",
-  "layer",
-  "topLine",
-  "plop",
-  "wallPour",
-  "compartment",
-  "funnel",
-  "potStack",
-  "potDrop",
-  "potTurn",
-  "potPour",
-  "spoonRow",
-  "bottleLine",
-  "drizzle",
-  "stroke",
-  "wire",
-  "comb",
-  "topStroke",
-  "peaks",
-  "tilt",
-  "tap",
-  "pullDividers",
-];
+/** Most of a cup and of what is kept back that a new pour takes, %. */
+const NEW_POUR_PCT = 30;
+const NEW_TOP_PCT = 50;
 
 /** A new operation of a kind: from the cup that has most left, in the middle of the mould. */
 export function newOperation(plan: Plan, kind: OperationKind): Operation {
@@ -38,64 +22,14 @@ export function newOperation(plan: Plan, kind: OperationKind): Operation {
     (sum, o) => sum + (isTopPour(o) && o.portionId === kept.id ? o.keptBackPct : 0),
     0,
   );
-  const left = Math.max(0, Math.min(100, 100 - poured(fullest.id)));
+  const leftPct = Math.max(0, Math.min(100, 100 - poured(fullest.id)));
   const mould = plan.moulds[0];
-  const common = { id: nextId(namedIn(plan), "o"), mouldId: mould.id };
-  const cup = { ...common, portionId: fullest.id, cupPct: Math.min(left, 30) };
-  const top = { ...common, portionId: kept.id, keptBackPct: Math.max(0, Math.min(50, 100 - toppedPct)) };
-  const acrossMm = Math.round(mould.widthMm / 2);
-  const alongMm = Math.round(mould.lengthMm / 2);
-  switch (kind) {
-    case "layer":
-      return { kind, ...cup, cupPct: left };
-    case "stripe":
-      return { kind, ...cup, acrossMm, height: "mid", passes: 1 };
-    case "plop":
-      return { kind, ...cup, acrossMm, alongMm, height: "mid" };
-    case "wallPour":
-      return { kind, ...cup, strokes: 8 };
-    case "compartment":
-      return { kind, ...cup, index: 0 };
-    case "funnel":
-    case "potStack":
-      return { kind, ...cup };
-    case "potDrop":
-      return { kind, ...cup, clock: 12, height: "high" };
-    case "spoonRow":
-      return { kind, ...cup, acrossMm };
-    case "bottleLine":
-      return { kind, ...cup, acrossMm, strokes: 2, reachMm: 60 };
-    case "topLine":
-      return { kind, ...top, acrossMm };
-    case "drizzle":
-      return { kind, ...top };
-    case "potTurn":
-      return { kind, ...common, turns: 1 };
-    case "potPour":
-      return { kind, ...common, way: "travelling", strokes: 10 };
-    case "stroke":
-      return {
-        kind,
-        ...common,
-        tool: "skewer",
-        path: "figure-eights",
-        pitchMm: 30,
-        loops: 2,
-        depthMm: null,
-        points: [],
-      };
-    case "wire":
-      return { kind, ...common, thicknessMm: 4, path: "side-to-side", loops: 3, points: [] };
-    case "comb":
-      return { kind, ...common, tool: "skewer", path: "along", teeth: 6, pitchMm: 14, passes: 1, depthMm: null };
-    case "topStroke":
-      return { kind, ...common, tool: "toothpick", path: "zigzag", pitchMm: 14, depthMm: 6 };
-    case "peaks":
-      return { kind, ...common, tool: "spoon" };
-    case "tilt":
-      return { kind, ...common, angleDeg: 0 };
-    case "tap":
-    case "pullDividers":
-      return { kind, ...common };
-  }
+  const own = KINDS[kind].blank({
+    cup: { portionId: fullest.id, cupPct: Math.min(leftPct, NEW_POUR_PCT) },
+    leftPct,
+    top: { portionId: kept.id, keptBackPct: Math.max(0, Math.min(NEW_TOP_PCT, 100 - toppedPct)) },
+    acrossMm: Math.round(mould.widthMm / 2),
+    alongMm: Math.round(mould.lengthMm / 2),
+  });
+  return { kind, id: nextId(plan, "o"), mouldId: mould.id, ...own } as Operation;
 }

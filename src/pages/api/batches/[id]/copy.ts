@@ -1,11 +1,11 @@
 import { randomInt } from "node:crypto";
 import type { APIRoute } from "astro";
-import { copyPlan } from "../../../../core/plan/newPlan";
+import { copyPlan } from "../../../../core/document/newPlan";
 import { cutTo } from "../../../../core/units/text";
 import { createBatch, getBatch } from "../../../../data/batches";
 import { batchAnswer, batchBody } from "../../../../server/batchAnswer";
 import { database } from "../../../../server/database";
-import { notFound } from "../../../../server/problem";
+import { notFound, otherMethods } from "../../../../server/problem";
 
 export const prerender = false;
 
@@ -18,3 +18,5 @@ export const POST: APIRoute = async ({ params }) => {
   const title = `${cutTo(110, plan.title)} (copy)`;
   return batchAnswer(await createBatch(db, copyPlan(plan, title, randomInt(2 ** 32))), 201);
 };
+
+export const ALL: APIRoute = otherMethods("POST");

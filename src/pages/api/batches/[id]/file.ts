@@ -3,7 +3,7 @@ import { getBatch } from "../../../../data/batches";
 import { writeBatchFile } from "../../../../formats/batchFile";
 import { batchBody } from "../../../../server/batchAnswer";
 import { database } from "../../../../server/database";
-import { notFound } from "../../../../server/problem";
+import { notFound, otherMethods } from "../../../../server/problem";
 
 export const prerender = false;
 
@@ -27,3 +27,6 @@ export const GET: APIRoute = async ({ params }) => {
     },
   });
 };
+
+export const HEAD = GET;
+export const ALL: APIRoute = otherMethods("GET", "HEAD");

@@ -3,7 +3,7 @@ import { deleteBatch, getBatch, saveBatch } from "../../../../data/batches";
 import { batchAnswer, batchBody, savedAnswer } from "../../../../server/batchAnswer";
 import { readPlanBody, readSeenVersion } from "../../../../server/body";
 import { database } from "../../../../server/database";
-import { notFound } from "../../../../server/problem";
+import { notFound, otherMethods } from "../../../../server/problem";
 
 export const prerender = false;
 
@@ -31,3 +31,6 @@ export const DELETE: APIRoute = async ({ params, request }) => {
   const result = await deleteBatch(db, params.id!, seen.value);
   return savedAnswer("batch", result, batchBody, () => new Response(null, { status: 204 }));
 };
+
+export const HEAD = GET;
+export const ALL: APIRoute = otherMethods("GET", "HEAD", "PUT", "DELETE");

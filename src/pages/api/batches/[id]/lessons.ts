@@ -1,13 +1,11 @@
 import type { APIRoute } from "astro";
-import { computeMasses } from "../../../../core/plan/masses";
-import { teach } from "../../../../core/schedule/knowledge";
-import { hasReadings, posteriorOf } from "../../../../core/schedule/learn";
 import { getBatch } from "../../../../data/batches";
 import { allLessons, leaveOut, putLessons } from "../../../../data/lessons";
-import { batchBody } from "../../../../server/batchAnswer";
 import { readJsonBody } from "../../../../server/body";
+import { doneAnswer } from "../../../../server/compute/answer";
+import { compute } from "../../../../server/compute/pool";
 import { database } from "../../../../server/database";
-import { invalid, json, notFound, problem } from "../../../../server/problem";
+import { invalid, json, notFound, otherMethods } from "../../../../server/problem";
 
 export const prerender = false;
 
@@ -23,16 +21,14 @@ export const GET: APIRoute = async ({ params }) => {
 };
 
 /** Closes a poured batch: works out what it teaches, in place of what it taught before. */
-export const POST: APIRoute = async ({ params }) => {
+export const POST: APIRoute = async ({ params, request }) => {
   const { db } = await database();
   const batch = await getBatch(db, params.id!);
   if (!batch) return notFound("batch");
-  const plan = batchBody(batch).document;
-  const masses = computeMasses(plan);
-  if (plan.record.finishedAt === null || !masses || !hasReadings(plan)) {
-    return problem(409, "Not poured yet", "Only a batch that has been poured to its end can teach the clock.");
-  }
-  await putLessons(db, params.id!, teach(plan, posteriorOf(plan, masses)));
+  const done = await compute({ kind: "teach", text: JSON.stringify(batch.document) }, request);
+  if (!done.ok) return done.answer;
+  if (!done.value.ok) return doneAnswer(done.value);
+  await putLessons(db, params.id!, JSON.parse(done.value.json));
   return json(await ofBatch(params.id!));
 };
 
@@ -45,3 +41,6 @@ export const PUT: APIRoute = async ({ params, request }) => {
   const { db } = await database();
   return (await leaveOut(db, params.id!, isLeftOut)) ? json(await ofBatch(params.id!)) : notFound("lesson");
 };
+
+export const HEAD = GET;
+export const ALL: APIRoute = otherMethods("GET", "HEAD", "POST", "PUT");

@@ -3,7 +3,7 @@ import { createLibraryItem, listLibrary } from "../../../../data/library";
 import { readSearch, readWhole } from "../../../../server/body";
 import { database } from "../../../../server/database";
 import { libraryAnswer, libraryBody, readKind, readLibraryBody } from "../../../../server/libraryAnswer";
-import { json, problem } from "../../../../server/problem";
+import { json, otherMethods, problem } from "../../../../server/problem";
 
 export const prerender = false;
 
@@ -40,3 +40,6 @@ export const POST: APIRoute = async ({ params, request }) => {
         fields: [{ field: "id", message: "is taken by another row" }],
       });
 };
+
+export const HEAD = GET;
+export const ALL: APIRoute = otherMethods("GET", "HEAD", "POST");

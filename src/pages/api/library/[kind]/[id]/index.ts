@@ -5,7 +5,7 @@ import { savedAnswer } from "../../../../../server/batchAnswer";
 import { readSeenVersion } from "../../../../../server/body";
 import { database } from "../../../../../server/database";
 import { libraryAnswer, libraryBody, readKind, readLibraryBody } from "../../../../../server/libraryAnswer";
-import { invalid, notFound } from "../../../../../server/problem";
+import { invalid, notFound, otherMethods } from "../../../../../server/problem";
 
 export const prerender = false;
 
@@ -32,3 +32,6 @@ export const PUT: APIRoute = async ({ params, request }) => {
   const result = await saveLibraryItem(db, kind.value, params.id!, seen.value, body.value);
   return savedAnswer("row", result, libraryBody, (row) => libraryAnswer(row));
 };
+
+export const HEAD = GET;
+export const ALL: APIRoute = otherMethods("GET", "HEAD", "PUT");

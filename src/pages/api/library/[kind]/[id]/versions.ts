@@ -1,7 +1,7 @@
 import type { APIRoute } from "astro";
 import { listFormulaVersions } from "../../../../../data/library";
 import { database } from "../../../../../server/database";
-import { json, notFound } from "../../../../../server/problem";
+import { json, notFound, otherMethods } from "../../../../../server/problem";
 
 export const prerender = false;
 
@@ -13,3 +13,6 @@ export const GET: APIRoute = async ({ params }) => {
   if (rows.length === 0) return notFound("formula");
   return json(rows.map((r) => ({ version: r.version, savedAt: r.savedAt.toISOString(), document: r.document })));
 };
+
+export const HEAD = GET;
+export const ALL: APIRoute = otherMethods("GET", "HEAD");

@@ -1,0 +1,448 @@
+import { blendingSteps, Vessels } from "./cup";
+import { clampTrace, type Deed, type Program, type ProgramStep } from "./program";
+
+/** What a top, a texture or piping waits for has no hurry: it is only given up after this, s. */
+export const LONGEST_PATIENCE_S = 12 * 3600;
+/** Waits go on by half of what is predicted, between these, s. */
+export const WAIT_STEP_S = { least: 3, most: 120, mostPatient: 600 } as const;
+/** How far a colour in a movement may lie outside the window for each part of the batter that is another colour (Tundish estimate). */
+export const SOFT_NEIGHBOURS = 1;
+/** A cup that is too thin at its pour is blended to this above what it needs, and stays this under its lowest upper edge. */
+const BLEND_OVER = 0.15;
+const BLEND_UNDER_EDGE = 0.3;
+/** A pour that took at least this part of the predicted wait longer than it takes was waited for. */
+const WAITED_SHARE = 0.7;
+/** Fetching the blender for a cup, s. */
+const FETCH_BLENDER_S = 6;
+/** Up to so much too thick a firm stir is tried, and takes this long, s. */
+const STIR_UP_TO = 0.4;
+export const FIRM_STIR_S = 8;
+/** Blending by eye stops at its target, or at this many times the planned seconds. */
+const BLEND_AT_MOST = 3;
+const EYE_CLOSE = 1e-4;
+const EYE_ROUNDS = 24;
+
+/** What one playing of a program writes, by place of the step. Reused from draw to draw. */
+export interface Played {
+  startS: Float64Array;
+  endS: Float64Array;
+  waitS: Float64Array;
+  /** Seconds for blending the cup up before the step, the fetching of the blender included; 0 where it was not. */
+  blendS: Float64Array;
+  /** 1 where the cup was stirred firmly before the step. */
+  stirred: Uint8Array;
+  /** Thickness that decides at start and end: of the own cup, or of a movement's batter. */
+  startTrace: Float64Array;
+  endTrace: Float64Array;
+  /** Thickness that the upper edge is held against at the end. */
+  thickest: Float64Array;
+}
+
+export const makePlayed = (program: Program): Played => {
+  const make = () => new Float64Array(program.steps.length);
+  return {
+    startS: make(),
+    endS: make(),
+    waitS: make(),
+    blendS: make(),
+    stirred: new Uint8Array(program.steps.length),
+    startTrace: make(),
+    endTrace: make(),
+    thickest: make(),
+  };
+};
+
+/** A player keeps the vessels of one program and plays it again and again. */
+export class Player {
+  readonly vessels: Vessels;
+  private readonly isThere: Uint8Array;
+  private readonly isPlayed: Uint8Array;
+  private readonly handFreeS = new Float64Array(2);
+  private readonly vesselFreeS: Float64Array;
+  private theta: Float64Array = new Float64Array(0);
+  private pace = 1;
+
+  /** @param firmStirs a cup a little too thick is stirred firmly: what is done on the day; a search for orders does without */
+  constructor(
+    readonly program: Program,
+    private readonly firmStirs = true,
+  ) {
+    this.vessels = new Vessels(program.vessels.length);
+    this.vessels.roomC = program.roomC;
+    this.isThere = new Uint8Array(program.vessels.length);
+    this.isPlayed = new Uint8Array(program.steps.length);
+    this.vesselFreeS = new Float64Array(program.vessels.length);
+  }
+
+  /**
+   * Plays all steps with the given values of the unknowns (as in `program.unknowns`). Steps are begun in their order, each as soon as its
+   * hands, its vessels and what must come before it are free; a cup too thin for its pour is waited for or blended up, batter in a mould waited for.
+   * `sequence`: places of the steps in another order, in which nothing may stand before what it follows on.
+   */
+  play(unknowns: Float64Array, out: Played, sequence?: Int32Array): void {
+    const { program, vessels } = this;
+    this.theta = unknowns;
+    this.pace = program.pace * Math.exp(unknowns[program.slots.pace]);
+    this.isThere.fill(0);
+    this.isPlayed.fill(0);
+    this.handFreeS.fill(0);
+    this.vesselFreeS.fill(0);
+    for (let p = 0; p < program.potCount; p++) {
+      const pot = program.vessels[p];
+      const rate = pot.rate * Math.exp(unknowns[program.slots.formula[p]] + this.learned(p));
+      vessels.reset(p, pot.massG, rate, program.startC[p] + unknowns[program.slots.temperature], 0);
+      this.isThere[p] = 1;
+    }
+    let isPresent = program.nowS !== null;
+    const count = sequence?.length ?? program.steps.length;
+    for (let k = 0; k < count; k++) {
+      const i = sequence ? sequence[k] : k;
+      const step = program.steps[i];
+      const really = program.endS[i];
+      const isDone = !Number.isNaN(really);
+      let start =
+        step.hands === 2 || program.people === 1
+          ? Math.max(this.handFreeS[0], this.handFreeS[1])
+          : Math.min(this.handFreeS[0], this.handFreeS[1]);
+      for (const pred of step.preds) if (out.endS[pred] > start) start = out.endS[pred];
+      const bowl = step.kind === "weigh" ? program.vessels[step.vessels[0]].pot : -1;
+      for (const v of step.vessels) if (this.vesselFreeS[v] > start) start = this.vesselFreeS[v];
+      if (bowl >= 0 && this.vesselFreeS[bowl] > start) start = this.vesselFreeS[bowl];
+      if (isDone) start = Math.min(start, really);
+      out.waitS[i] = 0;
+      out.blendS[i] = 0;
+      out.stirred[i] = 0;
+      if (step.window && !isDone) start = this.ready(step, i, start, out);
+      else if (step.window) this.wasReady(step, i, start, really);
+      this.bring(step, start);
+      out.startS[i] = start;
+      out.startTrace[i] = this.deciding(step);
+      const until = isDone ? Math.max(start, really) : isPresent ? program.nowS! : null;
+      if (!isDone && isPresent) isPresent = false;
+      const end = this.work(step, i, start, until, isDone);
+      out.endS[i] = end;
+      out.endTrace[i] = this.deciding(step);
+      out.thickest[i] = step.vessels.length === 1 ? out.endTrace[i] : this.highSide(step);
+      this.isPlayed[i] = 1;
+      for (const v of step.vessels) this.vesselFreeS[v] = end;
+      if (bowl >= 0) this.vesselFreeS[bowl] = end;
+      this.occupy(step, end);
+    }
+  }
+
+  /** What is believed of a vessel's additives beyond the table, log of the factor. */
+  private learned(v: number): number {
+    let sum = 0;
+    for (const a of this.program.vessels[v].additives) sum += a.doses * this.theta[a.unknown];
+    return sum;
+  }
+
+  /** Lets every vessel that is there stand until a time; those still to be split stay in their pot. */
+  finishAt(atS: number): void {
+    for (let v = 0; v < this.isThere.length; v++) if (this.isThere[v]) this.advanceOver(v, atS, 0);
+  }
+
+  /** When each hand and each vessel is free after what was played, s. */
+  freeFrom(): { handFreeS: Float64Array; vesselFreeS: Float64Array } {
+    return { handFreeS: this.handFreeS, vesselFreeS: this.vesselFreeS };
+  }
+
+  private occupy(step: ProgramStep, end: number): void {
+    if (step.hands === 2 || this.program.people === 1) this.handFreeS.fill(end);
+    else this.handFreeS[this.handFreeS[0] <= this.handFreeS[1] ? 0 : 1] = end;
+  }
+
+  /** Brings the vessels of a step to a time, with what was done to them by the way. */
+  private bring(step: ProgramStep, atS: number): void {
+    for (const v of step.vessels) if (this.isThere[v]) this.advanceOver(v, atS, 0);
+  }
+
+  private advanceOver(v: number, untilS: number, blendShare: number): void {
+    const fromS = this.vessels.atS[v];
+    for (const deed of this.program.deeds) {
+      if (deed.vessel !== v || deed.atS <= fromS || deed.atS > untilS) continue;
+      this.vessels.advance(v, deed.atS, blendShare);
+      this.apply(deed);
+    }
+    this.vessels.advance(v, untilS, blendShare);
+  }
+
+  private apply(deed: Deed): void {
+    const { vessels } = this;
+    const v = deed.vessel;
+    if (deed.kind === "blend") vessels.blendNow(v, deed.amount);
+    else if (deed.kind === "stir") vessels.stir(v);
+    else if (deed.kind === "dose") vessels.addScent(v, 0, vessels.scentTo[v] ** (deed.amount - 1), 0);
+    else if (deed.kind === "offset") vessels.trace[v] = clampTrace(vessels.trace[v] + this.theta[deed.unknown]);
+    else vessels.trace[v] = clampTrace(deed.amount + this.theta[deed.unknown]);
+    if (vessels.listen) vessels.listen(v, vessels.atS[v]);
+  }
+
+  /** Trace that the upper edge is held against: the batter's mean by mass, or a colour less what its softer neighbours carry. */
+  private highSide(step: ProgramStep): number {
+    const { vessels } = this;
+    let mean = 0;
+    let most = 0;
+    step.vessels.forEach((v, k) => {
+      if (!this.isThere[v]) return;
+      const s = vessels.apparent(v);
+      mean += step.shares[k] * s;
+      most = Math.max(most, s - SOFT_NEIGHBOURS * (1 - step.shares[k]));
+    });
+    return Math.max(mean, most);
+  }
+
+  private lowSide(step: ProgramStep): number {
+    const { vessels } = this;
+    let mean = 0;
+    let least = Number.POSITIVE_INFINITY;
+    step.vessels.forEach((v, k) => {
+      if (!this.isThere[v]) return;
+      const s = vessels.apparent(v);
+      mean += step.shares[k] * s;
+      least = Math.min(least, s + SOFT_NEIGHBOURS * (1 - step.shares[k]));
+    });
+    return Math.min(mean, least);
+  }
+
+  /** Thickness that decides over a step: of its own cup; of a movement through colours the side that lies further out of the window. */
+  private deciding(step: ProgramStep): number {
+    const { vessels } = this;
+    const first = step.vessels[0];
+    if (!this.isThere[first]) return vessels.apparent(this.program.vessels[first].pot);
+    if (step.vessels.length === 1 || !step.window) return vessels.apparent(first);
+    const [low, high] = [this.lowSide(step), this.highSide(step)];
+    return high - step.window.high >= step.window.low - low ? high : low;
+  }
+
+  /** Time at which the step can begin: at once, or after waiting, blending its cup up, or a firm stir; s. */
+  private ready(step: ProgramStep, i: number, startS: number, out: Played): number {
+    this.bring(step, startS);
+    const s = this.deciding(step);
+    const { low, high } = step.window!;
+    const v = step.vessels[0];
+    if (s < low) {
+      if (step.isFromCup && this.isThere[v] && this.isBlendedUp(v, low, startS)) {
+        const end = this.blendUp(v, i, low, startS);
+        out.blendS[i] = end - startS;
+        return end;
+      }
+      const end = this.waitFor(step, startS);
+      out.waitS[i] = end - startS;
+      return end;
+    }
+    if (this.firmStirs && step.isFromCup && s > high && s <= high + STIR_UP_TO && s > 2) {
+      const end = startS + FIRM_STIR_S * this.pace;
+      this.bring(step, end);
+      this.vessels.stir(v);
+      out.stirred[i] = 1;
+      return end;
+    }
+    return startS;
+  }
+
+  /** A pour that was done although the clock has its cup too thin: where there was no time to wait for it, it was blended up as the step says. */
+  private wasReady(step: ProgramStep, i: number, startS: number, endS: number): void {
+    this.bring(step, startS);
+    const v = step.vessels[0];
+    const { low } = step.window!;
+    if (!step.isFromCup || !this.isThere[v] || this.vessels.trace[v] >= low) return;
+    const spareS = endS - startS - step.durationS * this.pace;
+    const waitS = this.secondsTo(v, low);
+    if (spareS < FETCH_BLENDER_S || spareS > WAITED_SHARE * waitS || !this.isBlendedUp(v, low, startS)) return;
+    this.advanceOver(v, startS + FETCH_BLENDER_S, 0);
+    this.blendTo(v, clampTrace(Math.max(low, this.needed(v, i))), startS + FETCH_BLENDER_S, startS + spareS);
+  }
+
+  /** Whether a thin cup is blended up rather than waited for: as the plan says, or where waiting would lose another cup. */
+  private isBlendedUp(v: number, low: number, atS: number): boolean {
+    const way = this.program.vessels[v].thinWay;
+    if (way !== "auto") return way === "blend";
+    const waitS = this.secondsTo(v, low);
+    if (waitS > this.program.longestWaitS) return true;
+    for (let u = this.program.potCount; u < this.program.vessels.length; u++) {
+      if (u === v || !this.isThere[u]) continue;
+      const edge = this.lowestEdge(u);
+      if (!Number.isFinite(edge)) continue;
+      this.advanceOver(u, atS, 0);
+      if (this.vessels.trace[u] <= edge && this.traceIn(u, waitS) > edge) return true;
+    }
+    return false;
+  }
+
+  /** Blends a cup up to what its steps to come need; gives the time at which it is done, s. */
+  private blendUp(v: number, i: number, low: number, startS: number): number {
+    const target = Math.max(low, Math.min(this.needed(v, i) + BLEND_OVER, this.lowestEdge(v) - BLEND_UNDER_EDGE));
+    const from = startS + FETCH_BLENDER_S * this.pace;
+    this.advanceOver(v, from, 0);
+    return this.blendTo(v, clampTrace(target), from, Number.POSITIVE_INFINITY);
+  }
+
+  /** Blends a vessel on high until it stands at a trace, as a person who looks at it does; at most until a time. */
+  private blendTo(v: number, target: number, fromS: number, latestS: number): number {
+    const { vessels } = this;
+    let t = fromS;
+    for (let round = 0; round < EYE_ROUNDS; round++) {
+      const left = target - vessels.trace[v];
+      if (left <= EYE_CLOSE || t >= latestS) break;
+      const rate = vessels.ratePerMin(v);
+      const perS = blendingSteps(1, vessels.massG[v], rate) + rate / 60;
+      if (!(perS > 0)) break;
+      // Aims a little short: what is blended too far cannot be taken back.
+      const h = Math.min(latestS - t, (left * (left > 0.02 ? 0.85 : 0.98)) / perS);
+      t += h;
+      vessels.advance(v, t, 1);
+    }
+    return t;
+  }
+
+  /** Highest lower edge of a cup's steps to come, each less what the cup gains by itself until then. */
+  private needed(v: number, i: number): number {
+    const { program } = this;
+    const ratePerS = this.vessels.ratePerMin(v) / 60;
+    let most = 0;
+    for (const j of program.stepsOf[v]) {
+      const step = program.steps[j];
+      if (this.isPlayed[j] || !step.window || !step.isMust) continue;
+      const inS = Math.max(0, (program.workBeforeS[j] - program.workBeforeS[i]) * this.pace);
+      most = Math.max(most, step.window.low - ratePerS * inS);
+    }
+    return most;
+  }
+
+  /** Lowest upper edge of a cup's must-steps to come; infinite without any. */
+  private lowestEdge(v: number): number {
+    const { program } = this;
+    let least = Number.POSITIVE_INFINITY;
+    for (const j of program.stepsOf[v]) {
+      const step = program.steps[j];
+      if (this.isPlayed[j] || !step.window || !step.isMust) continue;
+      const share = step.shares[step.vessels.indexOf(v)] ?? 1;
+      least = Math.min(least, step.window.high + SOFT_NEIGHBOURS * (1 - share));
+    }
+    return least;
+  }
+
+  /** Seconds until a vessel stands at a trace by itself, at its present rate growing with it. */
+  private secondsTo(v: number, trace: number): number {
+    const s = this.vessels.trace[v];
+    if (s >= trace) return 0;
+    const rate = this.vessels.ratePerMin(v);
+    return rate > 0 ? (60 * (1 - Math.exp(-0.25 * (trace - s)))) / (0.25 * rate) : Number.POSITIVE_INFINITY;
+  }
+
+  /** Trace of a vessel so many seconds on, at its present rate growing with it. */
+  private traceIn(v: number, seconds: number): number {
+    const left = 1 - (0.25 * this.vessels.ratePerMin(v) * seconds) / 60;
+    return left <= 0 ? 5 : clampTrace(this.vessels.trace[v] - Math.log(left) / 0.25);
+  }
+
+  /** When the step's batter is no longer too thin, or must be begun so that no colour is lost, s. */
+  private waitFor(step: ProgramStep, startS: number): number {
+    const { low } = step.window!;
+    const limitS = startS + (step.isPatient ? LONGEST_PATIENCE_S : this.program.longestWaitS);
+    const most = step.isPatient ? WAIT_STEP_S.mostPatient : WAIT_STEP_S.most;
+    let t = startS;
+    while (this.deciding(step) < low && t < limitS) {
+      let predictedS = 0;
+      for (const v of step.vessels) {
+        const at = this.isThere[v] ? v : this.program.vessels[v].pot;
+        predictedS = Math.max(predictedS, this.secondsTo(at, low));
+      }
+      if (!Number.isFinite(predictedS)) break;
+      const h = Math.min(most, Math.max(WAIT_STEP_S.least, predictedS / 2), limitS - t);
+      if (step.vessels.length > 1 && step.isMust && this.losesOne(step, h)) break;
+      t += h;
+      this.bring(step, t);
+    }
+    return t;
+  }
+
+  /** True where a colour of a movement is too stiff already, or would be after so many seconds more. */
+  private losesOne(step: ProgramStep, seconds: number): boolean {
+    return step.vessels.some((v, k) => {
+      const edge = step.window!.high + SOFT_NEIGHBOURS * (1 - step.shares[k]);
+      return this.isThere[v] === 1 && this.traceIn(v, seconds) > edge;
+    });
+  }
+
+  /**
+   * Does a step from a time on; gives when it ends, s.
+   * @param untilS recorded end of a step that is done, or the present time that the step at hand lasts to at least; null for any other
+   */
+  private work(step: ProgramStep, i: number, start: number, untilS: number | null, isDone: boolean): number {
+    const { vessels, program } = this;
+    const main = step.vessels[0];
+    let end: number;
+    if (step.kind === "blend") end = this.blendPot(main, step, start, untilS, isDone);
+    else if (step.kind === "bring") {
+      const isThin = this.isThere[main] === 1 && vessels.trace[main] < this.needed(main, i);
+      end = isDone ? untilS! : isThin ? this.blendUp(main, i, 0, start) : start;
+      if (isDone && isThin) this.blendTo(main, this.needed(main, i) + BLEND_OVER, start, end);
+      if (untilS !== null) end = Math.max(end, untilS);
+      this.advanceOver(main, end, 0);
+    } else {
+      const planned = start + step.durationS * this.pace;
+      end = isDone ? untilS! : Math.max(planned, untilS ?? 0);
+      if (step.kind === "lye") vessels.advance(main, end);
+      else {
+        const share = step.blendShare * Math.min(1, step.durationS / Math.max(end - start, 1));
+        for (const v of step.vessels) if (this.isThere[v]) this.advanceOver(v, end, share);
+      }
+    }
+    for (const cup of step.splits) this.splitOff(cup, end);
+    if (step.kind === "colour") vessels.restRate[main] *= program.vessels[main].rate * Math.exp(this.learned(main));
+    else if (step.kind === "scent") {
+      const { jump, rateFactor, heatC } = scentOf(program, main, this.theta);
+      vessels.addScent(main, jump, rateFactor, heatC);
+    }
+    return end;
+  }
+
+  private splitOff(cup: number, atS: number): void {
+    const { vessels, program } = this;
+    const pot = program.vessels[cup].pot;
+    this.advanceOver(pot, atS, 0);
+    vessels.split(pot, cup, program.vessels[cup].massG);
+    this.isThere[cup] = 1;
+    this.vesselFreeS[cup] = atS;
+    // What was seen of the cup before the clock has it at all is where it stands.
+    for (const deed of program.deeds)
+      if (deed.vessel === cup && deed.atS <= atS && deed.kind === "seen") this.apply(deed);
+    if (vessels.listen) vessels.listen(cup, atS);
+  }
+
+  /** Blends the pot to emulsion and on until it looks as thick as it should; what the step took beyond that is rest. */
+  private blendPot(v: number, step: ProgramStep, start: number, untilS: number | null, isDone: boolean): number {
+    const { vessels, program } = this;
+    const latest = isDone ? untilS! : start + BLEND_AT_MOST * Math.max(step.durationS, step.emulsionS);
+    const emulsified = Math.min(start + step.emulsionS, latest);
+    vessels.advance(v, emulsified);
+    vessels.emulsify(v);
+    const target = Math.max(1, step.targetTrace + this.theta[program.slots.eye]);
+    let end = this.blendTo(v, target, emulsified, latest);
+    if (untilS !== null) end = Math.max(end, untilS);
+    this.advanceOver(v, end, 0);
+    return end;
+  }
+}
+
+/** A scent that is known to be quiet is less uncertain than one that is known to run. */
+const UNKNOWN_OF_QUIET = 0.4;
+
+/** What the scent of a vessel does at given values of the unknowns: jump in steps, factor of the rate, heat in C. */
+export function scentOf(
+  program: Program,
+  vessel: number,
+  unknowns: Float64Array,
+): { jump: number; rateFactor: number; heatC: number } {
+  let logFactor = 0;
+  let jump = 0;
+  let heatC = 0;
+  for (const a of program.vessels[vessel].scent) {
+    logFactor += a.logFactor + a.weight * unknowns[a.unknownF] * (a.logFactor === 0 ? UNKNOWN_OF_QUIET : 1);
+    jump += a.jumpSteps * Math.exp(unknowns[a.unknownJ]);
+    heatC += a.heatC;
+  }
+  return { jump, rateFactor: Math.exp(logFactor), heatC };
+}

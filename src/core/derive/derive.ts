@@ -1,0 +1,122 @@
+import { liveTimeline } from "../advise/live";
+import { coloursOf, type PortionColours } from "../batter/colours";
+import { type FormulaJudgement, firmingOf, judgeFormula } from "../batter/judge";
+import { computeMasses, type Masses } from "../batter/masses";
+import type { Posterior } from "../clock/learn";
+import type { ColourPair } from "../colour/judge";
+import { judgePairs } from "../colour/judge";
+import { type CureDates, cureDates, unmouldDays } from "../cure/dates";
+import { type AfterPour, afterPour } from "../cure/hours";
+import { latestPourOn } from "../cure/order";
+import { type Bars, barsOf, barsOfMould, type MouldBars } from "../cut/bars";
+import { type OrderPlan, ordersOf } from "../cut/order";
+import type { Notice } from "../document/notice";
+import type { Plan } from "../document/schema";
+import { oilLookup } from "../formula/oils";
+import { statedWater, type WaterMethod } from "../formula/water";
+import { computeTimeline, type Timeline } from "../prepare/timeline";
+import { type WeighUpItem, weighUpOf } from "../prepare/weighUp";
+import { type Instruction, instructionOf } from "../prepare/words";
+import type { Design } from "../swirl/design";
+import { portionOf } from "../techniques/operations/registry";
+import type { UnitPreferences } from "../units/quantities";
+import { sayer } from "../units/sayer";
+import { designOf } from "./design";
+import { noticesOf } from "./notices/notices";
+
+/** Everything that is shown of a plan. Null parts: the formula cannot be computed yet; `notices` says why. */
+export interface Derived {
+  masses: Masses | null;
+  timeline: Timeline | null;
+  /** By step id. */
+  instructions: Map<string, Instruction>;
+  /** By mould id. */
+  designs: Map<string, Design>;
+  /** Colour of every portion at the pour, the next day and cured. */
+  colours: PortionColours;
+  /** Colour of every portion as the sheet shows it: cured. */
+  palette: string[];
+  /** Pairs of portions, closest first. */
+  pairs: ColourPair[];
+  /** Places of the bars along the first mould, for the picture. */
+  bars: Bars;
+  /** Bars of every mould: of its loaf, or of the loaves that a slab is cut into. */
+  mouldBars: MouldBars[];
+  /** Water of each batter in the three ways, by batter id. */
+  water: Map<string, Record<WaterMethod, number>>;
+  /** What each batter's formula promises, by batter id. */
+  judgements: Map<string, FormulaJudgement>;
+  dates: CureDates | null;
+  /** What orders of bars ask of the mould. */
+  orders: OrderPlan[];
+  /** Latest day to pour an order that has a day; null without one. */
+  latestPourOn: string | null;
+  weighUp: WeighUpItem[];
+  notices: Notice[];
+}
+
+/** Hours until unmoulding and cutting of the batter that takes longest, as it stands in the first mould. */
+function slowestAfter(plan: Plan, masses: Masses): AfterPour | null {
+  const find = oilLookup(plan.oilRows);
+  const [mould] = plan.moulds;
+  const standing = {
+    gel: plan.practice.gel,
+    cover: plan.practice.cover,
+    roomC: plan.roomTemperatureC,
+    thicknessMm: masses.moulds.find((m) => m.id === mould.id)!.levelMm || mould.heightMm,
+    isSlab: mould.kind === "slab",
+  };
+  return plan.batters.reduce<AfterPour | null>((worst, b) => {
+    const after = afterPour(firmingOf(b, masses.batters.find((m) => m.id === b.id)!.formula, find), standing);
+    return worst && worst.unmould.bestH >= after.unmould.bestH ? worst : after;
+  }, null);
+}
+
+/**
+ * The one function from the batch document to all its figures. Pure and deterministic.
+ * @param units what quantities are said in
+ * @param nowS seconds since first contact while the pour is on; absent while planning
+ * @param belief what the record of the pour says of the clock's unknowns, where the caller keeps it: it changes with the record, not with the time
+ */
+export function derive(plan: Plan, nowS?: number, units?: UnitPreferences, belief?: Posterior): Derived {
+  const say = sayer(units);
+  const masses = computeMasses(plan);
+  const timeline = masses
+    ? nowS === undefined
+      ? computeTimeline(plan, masses)
+      : liveTimeline(plan, masses, nowS, belief)
+    : null;
+  const pouredOn = plan.record.startedAt?.slice(0, 10) ?? plan.pourOn;
+  const find = oilLookup(plan.oilRows);
+  const judgements = new Map(
+    plan.batters.flatMap((b) => {
+      const judged = judgeFormula(b, find, b.startTemperatureC, masses?.batters.find((m) => m.id === b.id)?.dose);
+      return judged ? [[b.id, judged] as const] : [];
+    }),
+  );
+  const slowest = masses ? slowestAfter(plan, masses) : null;
+  const colours = coloursOf(plan, masses);
+  const order = plan.operations.map((o) => plan.portions.findIndex((p) => p.id === portionOf(o))).filter((i) => i >= 0);
+  const pairs = judgePairs(colours, order);
+  const dueOn = plan.batters.flatMap((b) => (b.size.basis === "order" && b.size.dueOn ? [b.size.dueOn] : [])).sort()[0];
+  return {
+    masses,
+    timeline,
+    instructions: new Map(
+      masses && timeline ? timeline.steps.map((s) => [s.id, instructionOf(plan, s, masses, say)]) : [],
+    ),
+    designs: new Map(masses && timeline ? plan.moulds.map((m) => [m.id, designOf(plan, masses, timeline, m.id)]) : []),
+    colours,
+    palette: colours.map((c) => c.cured),
+    pairs,
+    mouldBars: plan.moulds.map((m) => barsOfMould(m, plan)),
+    bars: barsOf(plan.moulds[0].lengthMm, plan.barThicknessMm, plan.trimMm),
+    water: new Map(masses?.batters.map((b) => [b.id, statedWater(b.allWaterG, b.lyeG, b.oilsG)])),
+    judgements,
+    dates: pouredOn && slowest ? cureDates(pouredOn, slowest, plan.cureDays) : null,
+    orders: masses ? ordersOf(plan, masses) : [],
+    latestPourOn: dueOn && slowest ? latestPourOn(dueOn, plan.cureDays, unmouldDays(slowest.unmould.bestH)) : null,
+    weighUp: masses ? weighUpOf(plan, masses, say) : [],
+    notices: noticesOf(plan, masses, timeline, pairs, say),
+  };
+}

@@ -1,0 +1,197 @@
+import { z } from "zod";
+import { portionColourantSchema } from "../colour/colourantSchema";
+import { additiveSchema, batterFormulaFields } from "../formula/formulaSchema";
+import { oilSchema } from "../formula/oilSchema";
+import { planMouldSchema } from "../mould/mouldSchema";
+import { equipmentSchema } from "../mould/toolSchema";
+import { measuresSchema, practiceSchema } from "../practice/practiceSchema";
+import { scentSchema } from "../scent/scentSchema";
+import { FAMILY_IDS } from "../techniques/families/registry";
+import { type Operation, operationSchema } from "../techniques/operations/registry";
+import { id, isoDate, isoInstant, name, text, within } from "../units/fields";
+
+/** Version that this build writes. Raise it with a migration in migrations.ts. */
+export const SCHEMA_VERSION = 5;
+
+export const batterSchema = z.strictObject({
+  id,
+  name: name(60),
+  /** Formula of the library that it was taken from, and the version of it; the batch keeps its own copy below. */
+  formulaRef: z.strictObject({ formulaId: id, version: z.int().min(1), name: name(80) }).nullable(),
+  size: z.discriminatedUnion("basis", [
+    /** Scaled so that the finished portions of this batter give `sharePct` of what the moulds take. */
+    z.strictObject({ basis: z.literal("mould"), sharePct: within(0.1, 100, "%") }),
+    z.strictObject({ basis: z.literal("oils"), oilsG: within(1, 100_000, "g") }),
+    /** Scaled to an order: so many bars of so much cured mass, by a day. */
+    z.strictObject({
+      basis: z.literal("order"),
+      bars: z.int("must be a whole number of bars").min(1, "must be 1 bar or more").max(5000, "must be 5000 at most"),
+      curedBarG: within(5, 2000, "g"),
+      dueOn: isoDate.nullable(),
+    }),
+  ]),
+  ...batterFormulaFields,
+  densityGPerMl: within(0.7, 1.3, "g/mL"),
+  /** Temperature at first contact of lye and oil. */
+  startTemperatureC: within(5, 90, "C"),
+  /** Trace index at which blending stops. */
+  blendToTrace: within(1, 3),
+  /** Scent into the whole batter before the split; null for none. */
+  scent: scentSchema.nullable(),
+  /** Scale readings at the split; null until they are known, never taken for 0. */
+  bowl: z.strictObject({ tareG: within(0, 50_000, "g").nullable(), grossG: within(0, 200_000, "g").nullable() }),
+});
+
+export const portionSchema = z.strictObject({
+  id,
+  batterId: id,
+  name: name(40),
+  /** Share of its batter's base, percent; ignored on the one that takes the rest. */
+  sharePct: within(0, 100, "%"),
+  takesRest: z.boolean(),
+  /** Mould that it is poured into alone, such as one loaf's own base; null for all. */
+  onlyMouldId: id.nullable(),
+  /** Shares of the finished cup kept back for the top, for piping, as a sample; percent. */
+  keptBackPct: within(0, 100, "%"),
+  pipingPct: within(0, 100, "%"),
+  samplePct: within(0, 100, "%"),
+  colourants: z.array(portionColourantSchema).max(6),
+  scent: scentSchema.nullable(),
+  additives: z.array(additiveSchema).max(20),
+});
+
+/** What own batches have taught of how a batter and its maker run, as it was known when the batch was planned; logs of factors. */
+const known = z.strictObject({ mean: within(-3, 3), sd: within(0.01, 2) });
+export const knowledgeSchema = z.strictObject({
+  /** By batter id. */
+  formulas: z.record(id, known),
+  /** By kind of additive, per usual dose. */
+  additives: z.record(z.string().max(40), known),
+  pace: known.nullable(),
+});
+
+export const THIN_WAYS = ["wait", "blend", "before-scent"] as const;
+
+export const DEVIATIONS = [
+  "extra-blending",
+  "extra-dose",
+  "scent-late",
+  "poured-too-much",
+  "firm-stir",
+  "other",
+] as const;
+
+/** Answers to a check that does not fit: the fats stiffened without reacting, it was another cup, it was blended longer, it really stands so. */
+export const CHECK_ANSWERS = ["false-trace", "other-cup", "blended-longer", "as-seen"] as const;
+
+const event = { id, atS: within(0, 86_400, "s") };
+export const recordEventSchema = z.discriminatedUnion("kind", [
+  z.strictObject({ kind: z.literal("stepDone"), ...event, stepId: z.string().max(90) }),
+  z.strictObject({
+    kind: z.literal("traceCheck"),
+    ...event,
+    portionId: id,
+    trace: within(0, 5),
+    /** What the maker said of a check that the clock could not explain; null while it was not asked about. */
+    answer: z.enum(CHECK_ANSWERS).nullable().default(null),
+  }),
+  z.strictObject({
+    kind: z.literal("deviation"),
+    ...event,
+    what: z.enum(DEVIATIONS),
+    portionId: id.nullable(),
+    /** Seconds of extra blending, percent of extra dose, or percent of the cup poured too much; null when not said. */
+    amount: within(0, 1000).nullable(),
+    note: text(500),
+  }),
+  /** The rest of the pour was planned anew: the design as it stood before, so that it can be taken back after a reload too. */
+  z.strictObject({
+    kind: z.literal("replanned"),
+    ...event,
+    words: text(200),
+    before: z.array(operationSchema).max(200),
+  }),
+]);
+
+/** What is noted of a pour, in the order in which it was noted. */
+export const recordSchema = z.strictObject({
+  /** First contact of lye and oil. */
+  startedAt: isoInstant.nullable(),
+  events: z.array(recordEventSchema).max(2000),
+  finishedAt: isoInstant.nullable(),
+  /** Whether the times of this pour teach the maker's pace; null while it was not asked. */
+  teachesPace: z.boolean().nullable(),
+  /** Days on which what was due after the pour was done; null until it is answered. */
+  days: z.strictObject({ unmoulded: isoDate.nullable(), cut: isoDate.nullable(), ready: isoDate.nullable() }),
+  rating: z.union([z.literal(1), z.literal(2), z.literal(3), z.literal(4), z.literal(5)]).nullable(),
+  verdict: text(10_000),
+});
+
+/** The batch document: everything known of one batch but its place in the database. See docs/file-format.md. */
+export const planSchema = z.strictObject({
+  schemaVersion: z.literal(SCHEMA_VERSION),
+  title: name(120),
+  notes: text(10_000),
+  pourOn: isoDate.nullable(),
+  design: z.strictObject({
+    family: z.enum(FAMILY_IDS),
+    seed: z.int().min(0).max(4_294_967_295),
+    /** How the family's recipe was set when the operations were last laid out from it. */
+    knobs: z.record(z.string().max(40), z.union([z.number(), z.string().max(40), z.boolean()])),
+  }),
+  /** Order of the steps where the maker has set it, by step id, and the steps that stay where they are; empty: Tundish orders. */
+  schedule: z.strictObject({
+    order: z.array(z.string().max(90)).max(400),
+    locked: z.array(z.string().max(90)).max(400),
+    /** What is done with a cup that would be too thin at its pour: waited for, blended up at its pour, or before the first scent that runs. Not named: as the clock finds best. */
+    thin: z.record(id, z.enum(THIN_WAYS)),
+  }),
+  roomTemperatureC: within(0, 45, "C"),
+  /** Share of each finished cup that stays on tools, percent. */
+  toolLossPct: within(0, 30, "%"),
+  barThicknessMm: within(8, 120, "mm"),
+  /** Cut off at either end of the loaf before the bars. */
+  trimMm: within(0, 60, "mm"),
+  /** What is set on or pressed into the top, so many to a bar. */
+  decorations: z
+    .array(
+      z.strictObject({
+        id,
+        name: name(60),
+        place: z.enum(["on-top", "pressed-in"]),
+        perBar: z.int("must be a whole number").min(1, "must be 1 or more").max(40, "must be 40 at most"),
+      }),
+    )
+    .max(12),
+  cureDays: z.int().min(1).max(400),
+  /** Water that stays in a cured bar, percent of it. */
+  residualWaterPct: within(2, 25, "%"),
+  practice: practiceSchema,
+  /** What a teaspoon and the maker's own scoop hold in this batch. */
+  measures: measuresSchema,
+  knowledge: knowledgeSchema,
+  /** Rows of oils that do not ship with Tundish, or were changed, as they were when chosen. */
+  oilRows: z.array(oilSchema).max(60),
+  moulds: z.array(planMouldSchema).min(1).max(8),
+  batters: z.array(batterSchema).min(1).max(4),
+  portions: z.array(portionSchema).min(1).max(12),
+  equipment: z.array(equipmentSchema).max(60),
+  operations: z.array(operationSchema).max(200),
+  /** Items of the weigh-up ticked off, with the mass that they stood at. */
+  weighUp: z.strictObject({
+    ticks: z.array(z.strictObject({ id: z.string().max(120), massG: within(0, 1_000_000, "g").nullable() })).max(400),
+    /** True once the maker has said to go on although items that are no safety items are not ticked. */
+    goesOnUnticked: z.boolean(),
+  }),
+  record: recordSchema,
+});
+
+export type Plan = z.infer<typeof planSchema>;
+export type Batter = z.infer<typeof batterSchema>;
+export type Portion = z.infer<typeof portionSchema>;
+export type Mould = Plan["moulds"][number];
+export type { Operation };
+export type PlanRecord = z.infer<typeof recordSchema>;
+export type RecordEvent = z.infer<typeof recordEventSchema>;
+export type CheckAnswer = (typeof CHECK_ANSWERS)[number];
+export type Deviation = (typeof DEVIATIONS)[number];

@@ -1,0 +1,93 @@
+import type { Masses } from "../../batter/masses";
+import type { Step } from "../../clock/step";
+import { lightness } from "../../colour/mix";
+import type { Plan, Portion } from "../../document/schema";
+import { scentEffect } from "../../scent/effect";
+import { kindOf, portionOf } from "../../techniques/operations/registry";
+import { byMass, WHISK_BLEND_SHARE, WORKING_TIMES_S } from "../../techniques/workingTimes";
+import { fillingsOf } from "../vessels";
+import { isMixed, isStickBlended, mixedAfter, readyAfter, runnersOf, step } from "./make";
+
+/** Seconds for bringing a cup up that the plan counts on; the clock finds the true ones. */
+const BRING_S = 14;
+
+/** Whisking all the way, and for whites a short stick blend: as a mean share of full power over the step. */
+function colouringBlendShare(p: Portion, durationS: number): number {
+  const whisked = WORKING_TIMES_S.colourCup * WHISK_BLEND_SHARE;
+  return (whisked + (isStickBlended(p) ? WORKING_TIMES_S.stickBlendCup : 0)) / durationS;
+}
+
+export function cupSteps(plan: Plan, masses: Masses, palette: readonly string[]): Step[] {
+  const lightnessOf = (p: Portion) => lightness(palette[plan.portions.indexOf(p)]);
+  const coloured = plan.portions.filter((p) => isMixed(plan, p));
+  coloured.sort((a, b) => lightnessOf(b) - lightnessOf(a));
+  const colours = coloured.map((p) => {
+    const stick = isStickBlended(p) ? WORKING_TIMES_S.stickBlendCup : 0;
+    const standardS = WORKING_TIMES_S.colourCup + stick + WORKING_TIMES_S.scrapeCup;
+    const cup = masses.portions.find((m) => m.id === p.id)!;
+    const durationS = byMass(standardS, cup.finishedG, "colour");
+    return step({
+      id: `colour:${p.id}`,
+      kind: "colour",
+      batterId: p.batterId,
+      portionIds: [p.id],
+      durationS,
+      blendShare: colouringBlendShare(p, standardS),
+      massG: cup.colourG + cup.carrierG + cup.carrierWaterG + cup.additiveG,
+      after: readyAfter(plan, p),
+    });
+  });
+  const doseOf = (p: Portion) => masses.portions.find((m) => m.id === p.id)!.dose;
+  const speed = (p: Portion) => scentEffect(p.scent!, doseOf(p)).rateFactor;
+  const scented = plan.portions.filter((p) => p.scent !== null).sort((a, b) => speed(a) - speed(b));
+  const scents = scented.map((p) =>
+    step({
+      id: `scent:${p.id}`,
+      kind: "scent",
+      batterId: p.batterId,
+      portionIds: [p.id],
+      durationS: byMass(WORKING_TIMES_S.scentCup, masses.portions.find((m) => m.id === p.id)!.finishedG, "scent"),
+      blendShare: WHISK_BLEND_SHARE,
+      massG: masses.portions.find((m) => m.id === p.id)!.scentG,
+      after: isMixed(plan, p) ? [`colour:${p.id}`] : readyAfter(plan, p),
+    }),
+  );
+  return [...colours, ...scents];
+}
+
+export function bottleSteps(plan: Plan, masses: Masses): Step[] {
+  const bottled = new Set(plan.operations.flatMap((o) => (kindOf(o).needsBottle ? [portionOf(o)] : [])));
+  return plan.portions
+    .filter((p) => bottled.has(p.id))
+    .map((p) =>
+      step({
+        id: `fill:${p.id}`,
+        kind: "fill",
+        batterId: p.batterId,
+        portionIds: [p.id],
+        durationS:
+          byMass(WORKING_TIMES_S.fillBottle, masses.portions.find((m) => m.id === p.id)!.finishedG, "fill") *
+          fillingsOf(plan, masses, p.id),
+        blendShare: 0.02,
+        after: mixedAfter(plan, p),
+      }),
+    );
+}
+
+/** Cups that the plan says to bring to what their pours need before the first scent that runs goes in: nothing is blended while that one runs away. */
+export function bringSteps(plan: Plan, masses: Masses, cups: readonly Step[]): Step[] {
+  const runners = runnersOf(plan, masses);
+  if (runners.size === 0) return [];
+  return plan.portions
+    .filter((p) => plan.schedule.thin[p.id] === "before-scent" && !runners.has(p.id))
+    .map((p) =>
+      step({
+        id: `bring:${p.id}`,
+        kind: "bring",
+        batterId: p.batterId,
+        portionIds: [p.id],
+        durationS: BRING_S,
+        after: cups.some((s) => s.id === `colour:${p.id}`) ? [`colour:${p.id}`] : readyAfter(plan, p),
+      }),
+    );
+}

@@ -1,0 +1,220 @@
+import type { BatterMasses, Masses, PortionMasses } from "../batter/masses";
+import { stageName } from "../clock/stages";
+import type { Step } from "../clock/step";
+import { decorationCounts } from "../cut/bars";
+import type { Batter, Plan, Portion } from "../document/schema";
+import { additiveRow } from "../formula/additives";
+import { isCupPour, isIntoPot, kindName, kindOf, type Operation, portionOf } from "../techniques/operations/registry";
+import { cupWords } from "../techniques/operations/wording";
+import { windowOf } from "../techniques/windows";
+import type { Sayer } from "../units/sayer";
+import { liquidName, lyeName } from "./lyeJug";
+import { fillingsOf } from "./vessels";
+
+/** What a person at the bench reads: what to do, and how. */
+export interface Instruction {
+  title: string;
+  detail: string;
+  /** Caution that belongs to this step; null where there is none. */
+  caution: string | null;
+}
+
+const cupOf = (plan: Plan, portionId: string): Portion => plan.portions.find((p) => p.id === portionId)!;
+
+/** "Pour 3 (Ink drop)", "Step 9 (hanger)": names an operation by its place in the list. */
+export function pourName(plan: Plan, operationId: string): string {
+  const index = plan.operations.findIndex((o) => o.id === operationId);
+  const o = plan.operations[index];
+  const portionId = portionOf(o);
+  const name = o.kind === "layer" && index === 0 ? "floor" : kindName(o.kind);
+  return portionId ? `Pour ${index + 1} (${cupOf(plan, portionId).name} ${name})` : `Step ${index + 1} (${name})`;
+}
+
+/** Name of any step of the schedule. */
+export function stepName(plan: Plan, step: Pick<Step, "kind" | "operationId" | "portionIds" | "id">): string {
+  if (step.operationId) return pourName(plan, step.operationId);
+  const cup = step.portionIds.length ? cupOf(plan, step.portionIds[0]).name : "the batter";
+  const names: Record<Step["kind"], string> = {
+    lye: "lye into the oils",
+    blend: "blending",
+    weigh: `weighing out ${cup}`,
+    colour: `colouring ${cup}`,
+    scent: `scenting ${cup}`,
+    bring: `bringing ${cup} up`,
+    fill: `filling ${cup}'s bottle`,
+    pour: `pouring ${cup}`,
+    draw: "drawing",
+    pipe: `piping ${cup}`,
+    finish: "finishing",
+  };
+  return names[step.kind];
+}
+
+/** True where the same filling of the pot is poured on later, after the next tilt. */
+function isPouredOn(plan: Plan, o: Operation): boolean {
+  const own = plan.operations.filter((x) => x.mouldId === o.mouldId);
+  const index = own.findIndex((x) => x.id === o.id);
+  return own.slice(index + 1).find((x) => isIntoPot(x) || x.kind === "potPour")?.kind === "potPour";
+}
+
+function designInstruction(plan: Plan, step: Step, o: Operation, sayer: Sayer): Instruction {
+  const portionId = portionOf(o);
+  const mould = plan.moulds.find((m) => m.id === o.mouldId)!;
+  const into = isIntoPot(o) ? " for" : kindOf(o).does === "pour" ? " into" : ":";
+  const { title, detail } = kindOf(o).words(o, {
+    cup: portionId ? cupOf(plan, portionId).name : "",
+    mass: sayer.g(step.massG ?? 0),
+    seconds: `about ${Math.round(step.durationS)} s`,
+    part: isCupPour(o) ? cupWords(o.cupPct) : "",
+    mould,
+    isPouredOn: isPouredOn(plan, o),
+    sayer,
+  });
+  return { title: plan.moulds.length > 1 ? `${title}${into} ${mould.name}` : title, detail, caution: null };
+}
+
+function decorateInstruction(plan: Plan): Instruction {
+  const counts = decorationCounts(plan);
+  const list = (place: "pressed-in" | "on-top") =>
+    counts
+      .filter((d) => d.place === place)
+      .map((d) => `${d.pieces} × ${d.name}`)
+      .join(", ");
+  const parts = [
+    list("pressed-in") && `Pressed in while the top still takes it: ${list("pressed-in")}.`,
+    list("on-top") && `On the top when the shine has gone: ${list("on-top")}.`,
+  ];
+  return {
+    title: "Decorate the top",
+    detail: parts.filter(Boolean).join(" "),
+    caution: "Raw batter is caustic: gloves stay on.",
+  };
+}
+
+const GEAR = "Gear stays on until the washing-up is done.";
+const FINISH: Record<string, Instruction> = {
+  "finish:spritz": {
+    title: "Spritz the top with alcohol",
+    detail: "91-99 %, a fine mist against ash; again when the shine has gone.",
+    caution: "Flammable: away from oven, heat pad and running motors.",
+  },
+  "finish:cover": { title: "Cover the mould", detail: `A lid or a box that touches nothing. ${GEAR}`, caution: null },
+  "finish:leave-open": {
+    title: "Leave the mould open until the shine goes",
+    detail: `Then cover it, as you are used to. ${GEAR}`,
+    caution: null,
+  },
+  "finish:heat-on": {
+    title: "Warm it for gel",
+    detail: "Insulate, or heat pad on low; look after half an hour: it must not rise.",
+    caution: "No alcohol mist near the heat pad.",
+  },
+};
+
+/** What goes into the whole batter once it is an emulsion: " Then by hand: 12 g honey." Empty where nothing does. */
+function stirredIn(batter: Batter, pot: BatterMasses, sayer: Sayer): string {
+  const held = pot.liquids
+    .filter((l) => l.when === "at-emulsion")
+    .map((l) => `${sayer.g(l.massG)} ${liquidName(batter, l)}`);
+  const listed = batter.additives
+    .filter((a) => additiveRow(a.kind).when === "emulsion")
+    .map((a) => ({
+      massG: pot.additives.find((x) => x.id === a.id)!.massG,
+      name: a.label || additiveRow(a.kind).label,
+    }))
+    .filter((a) => a.massG > 0)
+    .map((a) => `${sayer.g(a.massG)} ${a.name}`);
+  const now = [...held, ...listed];
+  return now.length ? ` Then by hand: ${now.join(", ")}.` : "";
+}
+
+/** What is stirred into a cup: its colours with their carrier, then by hand its additives, each with its grams. */
+function colourDetail(portion: Portion, batter: Batter, cup: PortionMasses, sayer: Sayer): string {
+  const colours = portion.colourants.map((c) => {
+    const own = cup.colourants.find((x) => x.id === c.id)!;
+    return `${c.name} ${sayer.g(own.powderG + own.carrierG)}${own.carrierG > 0 ? ` with its ${c.carrier.kind}` : ""}`;
+  });
+  const additives = cup.additives
+    .filter((a) => a.massG > 0)
+    .map((a) => {
+      const known = (a.from === "cup" ? portion : batter).additives.find((x) => x.id === a.id)!;
+      return `${sayer.g(a.massG)} ${known.label || additiveRow(known.kind).label}`;
+    });
+  const stir = additives.length ? ` Then by hand: ${additives.join(", ")}.` : "";
+  if (colours.length === 0) return `${additives.join(", ")}: stir in by hand, scrape the wall.`;
+  return `${colours.join(" + ")}. Whisk by hand, scrape the wall.${stir}`;
+}
+
+/** Highest lower edge that a cup's pours ask for; null without any. */
+function broughtTo(plan: Plan, portionId: string): number | null {
+  const lows = plan.operations.flatMap((o) => (portionOf(o) === portionId ? (windowOf(plan, o)?.low ?? []) : []));
+  return lows.length ? Math.max(...lows) : null;
+}
+
+/** What to do in a step. */
+export function instructionOf(plan: Plan, step: Step, masses: Masses, sayer: Sayer): Instruction {
+  const portion = step.portionIds.length ? cupOf(plan, step.portionIds[0]) : null;
+  const batter = plan.batters.find((b) => b.id === step.batterId)!;
+  const pot = masses.batters.find((b) => b.id === batter.id)!;
+  const several = plan.batters.length > 1 ? ` (${batter.name})` : "";
+  switch (step.kind) {
+    case "lye":
+      return {
+        title: `Pour the lye into the oils${several}`,
+        detail: `${sayer.g(step.massG!)} of ${lyeName(batter, pot)}, slowly down the blender shaft. The clock starts at the first drop.`,
+        caution:
+          "Goggles and gloves on. Lye burns: on skin rinse with plenty of water; in the eyes rinse 15-20 minutes and seek medical help.",
+      };
+    case "blend":
+      return {
+        title: `Blend to ${stageName(batter.blendToTrace)}${several}`,
+        detail: `Short pulses, stir between: about ${Math.round(step.durationS)} s on high for ${sayer.g(step.massG!)}. Stop when no oil slick shows at the rim; blending cannot be undone.${stirredIn(batter, pot, sayer)}`,
+        caution: "Raw batter is caustic: keep the bell under the surface.",
+      };
+    case "weigh":
+      return {
+        title: `Weigh out ${portion!.name}, ${sayer.g(step.massG!)}`,
+        detail: "Cup on the scale, tare, pour from the bowl.",
+        caution: null,
+      };
+    case "colour":
+      return {
+        title: portion!.colourants.length ? `Colour ${portion!.name}` : `Stir into ${portion!.name}`,
+        detail: colourDetail(portion!, batter, masses.portions.find((m) => m.id === portion!.id)!, sayer),
+        caution: null,
+      };
+    case "scent":
+      return {
+        title: `Scent ${portion ? portion.name : `the whole ${batter.name.toLowerCase()}`}, ${sayer.g(step.massG!)}`,
+        detail: `${(portion ?? batter).scent!.name}. Whisk, do not blend.`,
+        caution: "Follow the supplier's data sheet for this scent.",
+      };
+    case "pour":
+    case "draw":
+      return designInstruction(plan, step, plan.operations.find((o) => o.id === step.operationId)!, sayer);
+    case "bring": {
+      const next = broughtTo(plan, portion!.id);
+      return {
+        title: `Bring ${portion!.name} ${next ? `to ${stageName(next)} trace` : "up"}`,
+        detail:
+          "Short pulses, look after each: the next scents run, and nothing can be blended while they do. Skip it if it stands there already.",
+        caution: null,
+      };
+    }
+    case "pipe":
+      return {
+        title: `Pipe the top with ${portion!.name}, ${sayer.g(step.massG!)}`,
+        detail:
+          "Wait until a trial dollop keeps its shape; bag lined with film, tip cut. Unscented batter behaves better.",
+        caution: "Raw batter is caustic: gloves stay on.",
+      };
+    case "fill":
+      return {
+        title: `Fill ${portion!.name}'s bottle`,
+        detail: `Through a funnel, cap on, shake it down.${fillingsOf(plan, masses, portion!.id) > 1 ? ` It takes ${fillingsOf(plan, masses, portion!.id)} fillings: keep the cup at hand.` : ""}`,
+        caution: null,
+      };
+    case "finish":
+      return step.id === "finish:decorate" ? decorateInstruction(plan) : (FINISH[step.id] ?? FINISH["finish:cover"]);
+  }
+}

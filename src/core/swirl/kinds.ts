@@ -1,0 +1,81 @@
+import type { OperationKind } from "../techniques/operations/registry";
+import { type Build, boxOf, type DesignPour, deposit } from "./build";
+import { POUR_HEIGHT } from "./look";
+import { combStroke, knock, peaks, stroke, topStroke, wire } from "./moves";
+import { compileFunnel } from "./operations/funnel";
+import { compileLayer } from "./operations/layer";
+import { pourPot, tiltedPot } from "./potPour";
+import { drizzle, plop, spoonRow, stripe, topLine } from "./pours";
+import { lanes, wallPours } from "./sheets";
+
+type PourOf<K extends OperationKind> = Extract<DesignPour, { kind: K }>;
+/** What one operation does to what lies in the mould or the pot. `addsMm`: how far a pour lifts the level of the mould. */
+type Draw<K extends OperationKind> = (b: Build, pour: PourOf<K>, seed: number, addsMm: number) => void;
+
+const NOTHING_MM = 1e-9;
+/** Turns of the picture's pot for one turn of the hand. */
+const TURN_CARRIES = 0.45;
+
+/** A pour: of no volume it changes nothing. */
+const poured =
+  <P>(draw: (b: Build, pour: P, seed: number, addsMm: number) => void) =>
+  (b: Build, pour: P, seed: number, addsMm: number) => {
+    if (addsMm > NOTHING_MM) draw(b, pour, seed, addsMm);
+  };
+/** A movement through what lies in the mould: of an empty one it changes nothing. */
+const moved =
+  <P>(draw: (b: Build, pour: P, seed: number) => void) =>
+  (b: Build, pour: P, seed: number) => {
+    if (b.levelMm > 0) draw(b, pour, seed);
+  };
+
+/** What the picture does with each kind of operation. */
+export const DRAWN: { [K in OperationKind]: Draw<K> } = {
+  layer: poured((b, pour, seed, addsMm) =>
+    deposit(b, compileLayer({ ...boxOf(b, pour.colour), seed, levelMm: b.levelMm, addsMm }), addsMm),
+  ),
+  stripe: poured(stripe),
+  plop: poured((b, pour, _, addsMm) => plop(b, pour, addsMm)),
+  wallPour: (b, pour) => wallPours(b, [pour]),
+  compartment: (b, pour) => lanes(b, [pour]),
+  bottleLine: (b, pour) => lanes(b, [pour]),
+  funnel: poured((b, pour, seed, addsMm) =>
+    deposit(
+      b,
+      compileFunnel({ ...boxOf(b, pour.colour), seed, levelMm: b.levelMm, addsMm, trace: pour.trace }),
+      addsMm,
+    ),
+  ),
+  potStack: poured((b, { colour, volumeMm3 }) => b.pot.push({ kind: "stack", colour, volumeMm3 })),
+  potDrop: poured((b, { colour, volumeMm3, clock, height, trace }) =>
+    b.pot.push({ kind: "drop", colour, volumeMm3, clock, height: POUR_HEIGHT[height], trace }),
+  ),
+  potTurn: (b, { turns }) => {
+    if (turns > 0) b.pot.push({ kind: "turn", turns: turns * TURN_CARRIES });
+  },
+  potPour: (b, pour, seed) => {
+    if (pour.way === "tilted") tiltedPot(b, [pour]);
+    else pourPot(b, { ...pour, way: pour.way }, seed);
+  },
+  spoonRow: poured(spoonRow),
+  topLine: poured(topLine),
+  drizzle: poured(drizzle),
+  stroke: moved(stroke),
+  wire: moved(wire),
+  comb: moved(combStroke),
+  topStroke: moved(topStroke),
+  peaks: moved(peaks),
+  tilt: (b, { angleDeg }) => {
+    b.tiltDeg = angleDeg;
+  },
+  tap: moved((b, _, seed) => knock(b, seed, "tap")),
+  pullDividers: moved((b, _, seed) => knock(b, seed, "pull")),
+};
+
+/** Draws one operation by its kind. */
+export const draw = <K extends OperationKind>(
+  b: Build,
+  pour: PourOf<K> & { kind: K },
+  seed: number,
+  addsMm: number,
+): void => (DRAWN[pour.kind] as Draw<K>)(b, pour, seed, addsMm);

@@ -1,0 +1,25 @@
+import { type Draft, type Family, num, number } from "./family";
+import { EVENLY, inTurn, shareOut } from "./pours";
+
+export const funnel: Family = {
+  label: "funnel pour",
+  blurb: "equal counted pours through a funnel over the centre: rings in the horizontal face, nested bowls across",
+  knobs: [number("pours", "counted pours", 8, 60, 28)],
+  recipe(input) {
+    const { base, accents, knobs } = input;
+    const order = [base, ...accents];
+    const list: Draft[] = inTurn(order, Math.max(num(knobs, "pours"), order.length)).map((p) => ({
+      kind: "funnel",
+      portionId: p.id,
+      cupPct: EVENLY,
+    }));
+    list.splice(Math.ceil(list.length / 3), 0, { kind: "tap" });
+    const kept = input.portions.filter((p) => p.keptBackPct > 0);
+    return [...shareOut(list), ...kept.map((p): Draft => ({ kind: "drizzle", portionId: p.id, keptBackPct: 100 }))];
+  },
+  windows: {},
+  rescues: ["another-mould", "spoon-swirl", "spooned-layers", "press-in"],
+  washUpMin: 9,
+  lostGPerKg: 8,
+  isOrderFixed: true,
+};

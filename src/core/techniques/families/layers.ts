@@ -1,0 +1,24 @@
+import { type Draft, type Family, num, number } from "./family";
+import { EVENLY, inTurn, shareOut, topLines } from "./pours";
+
+export const layers: Family = {
+  label: "plain layers",
+  blurb: "each layer thick enough to carry the next",
+  knobs: [number("layers", "layers", 2, 12, 4)],
+  recipe(input) {
+    const order = [input.base, ...input.accents];
+    const list: Draft[] = inTurn(order, Math.max(num(input.knobs, "layers"), order.length)).map((p) => ({
+      kind: "layer",
+      portionId: p.id,
+      cupPct: EVENLY,
+    }));
+    return [...shareOut(list), ...topLines(input)];
+  },
+  windows: {
+    layer: { low: 2.8, high: 3.8, tooThin: "the next layer breaks through it", tooThick: "it no longer lies level" },
+  },
+  rescues: ["spooned-layers", "textured-top", "press-in"],
+  washUpMin: 6,
+  lostGPerKg: 6,
+  isOrderFixed: true,
+};

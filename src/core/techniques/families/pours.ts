@@ -1,0 +1,53 @@
+import type { Draft, RecipeCup, RecipeInput } from "./family";
+
+/** Divides 100 % into `count` parts of one decimal that add up exactly; the last takes what is left. */
+export function evenParts(total: number, count: number): number[] {
+  const part = Math.floor((total / count) * 10) / 10;
+  return Array.from({ length: count }, (_, i) =>
+    i < count - 1 ? part : Number((total - part * (count - 1)).toFixed(1)),
+  );
+}
+
+/** Divides 100 % over lanes by their widths, two decimals, adding up exactly. */
+export function partsByWidth(widthsMm: readonly number[]): number[] {
+  const total = widthsMm.reduce((a, b) => a + Math.max(0, b), 0);
+  if (total <= 0) return evenParts(100, widthsMm.length);
+  const parts = widthsMm.map((w) => Math.floor((10_000 * Math.max(0, w)) / total) / 100);
+  const left = 100 - parts.reduce((a, b) => a + b, 0);
+  parts[parts.length - 1] = Number((parts[parts.length - 1] + left).toFixed(2));
+  return parts;
+}
+
+/** Gives every pour of a cup its even part of what is left of that cup after `used` percent. */
+export function shareOut(drafts: Draft[], used: ReadonlyMap<string, number> = new Map()): Draft[] {
+  const counts = new Map<string, number>();
+  for (const d of drafts)
+    if ("cupPct" in d && d.cupPct < 0) counts.set(d.portionId, (counts.get(d.portionId) ?? 0) + 1);
+  const parts = new Map([...counts].map(([id, n]) => [id, evenParts(100 - (used.get(id) ?? 0), n)]));
+  return drafts.map((d) => ("cupPct" in d && d.cupPct < 0 ? { ...d, cupPct: parts.get(d.portionId)!.shift()! } : d));
+}
+
+/** Marks a pour whose part of the cup `shareOut` decides. */
+export const EVENLY = -1;
+
+/** Places across the mould that wander from side to side without repeating soon, as shares of the width. */
+const ACROSS = [
+  0.33, 0.67, 0.5, 0.24, 0.76, 0.44, 0.61, 0.33, 0.69, 0.53, 0.22, 0.78, 0.39, 0.58, 0.5, 0.29, 0.71, 0.42,
+];
+export const acrossAt = (i: number, widthMm: number): number => Math.round(ACROSS[i % ACROSS.length] * widthMm);
+
+/** Lines along the top from all that is kept back, evenly over the width. */
+export function topLines(input: RecipeInput): Draft[] {
+  const kept = input.portions.filter((p) => p.keptBackPct > 0);
+  const rows = kept.flatMap((p) => [p, p]);
+  return rows.map((p, i) => ({
+    kind: "topLine",
+    portionId: p.id,
+    keptBackPct: 50,
+    acrossMm: Math.round((input.mould.widthMm * (i + 1)) / (rows.length + 1)),
+  }));
+}
+
+/** The colours in turn, base among them, `count` of them. */
+export const inTurn = <C extends RecipeCup>(order: readonly C[], count: number): C[] =>
+  Array.from({ length: count }, (_, i) => order[i % order.length]);

@@ -1,0 +1,23 @@
+import { z } from "zod";
+import { traceWindow } from "../traceWindow";
+import { WORKING_TIMES_S as T } from "../workingTimes";
+import { acrossMm, defineKind, keptBackPct, pour } from "./kind";
+import { pourTitle, wallWords } from "./wording";
+
+const WINDOW = traceWindow(1.8, 3.8, "lines sink out of sight", "lines break and will not take a tool");
+
+/** A line of what was kept back, on the top. */
+export const topLine = defineKind(z.strictObject({ kind: z.literal("topLine"), ...pour, keptBackPct, acrossMm }))({
+  label: "top line",
+  does: "pour",
+  place: "top",
+  fields: [],
+  blank: ({ top, acrossMm }) => ({ ...top, acrossMm }),
+  workS: (_, { passes }) => T.topLine * passes,
+  window: () => WINDOW,
+  words: (o, at) => ({
+    title: pourTitle(at),
+    detail: `A line on the top, ${wallWords(o.acrossMm, at)}, from what was kept back, ${at.seconds}.`,
+  }),
+  inShort: () => "top line",
+});

@@ -1,0 +1,40 @@
+/** Range of trace index in which a step works, and why it does not outside it. */
+export interface TraceWindow {
+  low: number;
+  high: number;
+  tooThin: string;
+  tooThick: string;
+}
+
+export const traceWindow = (low: number, high: number, tooThin: string, tooThick: string): TraceWindow => ({
+  low,
+  high,
+  tooThin,
+  tooThick,
+});
+
+/** Window of anything that is drawn through batter. */
+export const drawnWindow = ([low, high]: readonly [number, number]): TraceWindow =>
+  traceWindow(
+    low,
+    high,
+    "the batter closes behind the tool and nothing has moved",
+    "it does not follow the tool, or tears",
+  );
+
+/** For what is piped: it must hold its shape out of the bag. */
+export const PIPING_WINDOW = traceWindow(
+  3.8,
+  4.6,
+  "it does not hold its shape yet: wait, and try a dollop",
+  "it will not come out of the bag any more",
+);
+
+/** Grade falls from 1 at the window's edge to 0 this far outside. */
+export const GRADE_FADES = 0.4;
+
+/** 1 inside the window, falling to 0 at 0.4 outside. */
+export const gradeOf = (low: number, high: number, start: number, end: number): number => {
+  const out = Math.max(low - start, end - high, start - high, 0);
+  return Math.max(0, 1 - out / GRADE_FADES);
+};

@@ -1,0 +1,150 @@
+import type { Keymap } from "./keymap";
+
+/** Keys that work everywhere. */
+export const EVERYWHERE = {
+  commands: { keys: ["ctrl+k"], words: "find a command" },
+  help: { keys: ["?"], words: "this card" },
+} as const satisfies Keymap;
+
+/** Undo and redo of whatever document is open. */
+export const UNDO_KEYS = {
+  undo: { keys: ["ctrl+z"], words: "undo" },
+  redo: { keys: ["ctrl+shift+z"], words: "redo" },
+} as const satisfies Keymap;
+
+/** A field with a number. */
+export const NUMBER_KEYS = {
+  more: { keys: ["up"], words: "a step more", at: "in a number" },
+  less: { keys: ["down"], words: "a step less", at: "in a number" },
+  dropDraft: { keys: ["esc"], words: "back to the last good number", at: "in a number" },
+} as const satisfies Keymap;
+
+export const CUT_KEYS = {
+  barOn: { keys: ["pageup"], words: "the next bar", at: "on the cut" },
+  barBack: { keys: ["pagedown"], words: "the bar before", at: "on the cut" },
+} as const satisfies Keymap;
+/** The browser's own keys of a slider, for the card. */
+const CUT_MOVES = {
+  moveCut: { keys: ["left", "right"], words: "move the cut by 1 mm", at: "on the cut" },
+} as const satisfies Keymap;
+
+export const CLOCK_KEYS = {
+  later: { keys: ["right"], words: "read 15 s later", at: "on the clock" },
+  sooner: { keys: ["left"], words: "read 15 s sooner", at: "on the clock" },
+  begin: { keys: ["home"], words: "read at first contact", at: "on the clock" },
+  end: { keys: ["end"], words: "read at the last step", at: "on the clock" },
+  zoomIn: { keys: ["plus"], words: "look closer", at: "on the clock" },
+  zoomOut: { keys: ["minus"], words: "look wider", at: "on the clock" },
+  leave: { keys: ["esc"], words: "stop reading", at: "on the clock" },
+} as const satisfies Keymap;
+
+export const STEP_KEYS = {
+  choose: { keys: ["enter", "space"], words: "choose the step", at: "on a step of the clock" },
+  sooner: { keys: ["alt+left"], words: "do it before the one before", at: "on a step of the clock" },
+  later: { keys: ["alt+right"], words: "do it after the next", at: "on a step of the clock" },
+} as const satisfies Keymap;
+
+/** Pours are dragged by the keys of the drag-and-drop package; these stand on the card only. */
+const POUR_LIST_MOVES = {
+  lift: { keys: ["space"], words: "lift a pour, then ↑ ↓, space to set it down", at: "on a pour's handle" },
+} as const satisfies Keymap;
+
+export const POUR_KEYS = {
+  done: { keys: ["space"], words: "the step is done" },
+  check: { keys: ["t"], words: "note what a cup looks like" },
+  note: { keys: ["n"], words: "note that something went differently" },
+  replan: { keys: ["r"], words: "change the plan, where one is offered" },
+  undo: { keys: ["u"], words: "take the last note or step back" },
+  cup: { keys: ["1-9"], words: "note what this cup looks like" },
+} as const satisfies Keymap;
+
+export const PAD_KEYS = {
+  choice: { keys: ["1-9"], words: "take this answer", at: "in a question" },
+  leave: { keys: ["esc", "space"], words: "leave it unanswered", at: "in a question" },
+} as const satisfies Keymap;
+
+export const TICK_KEYS = {
+  down: { keys: ["down"], words: "the next line", at: "on a tick" },
+  up: { keys: ["up"], words: "the line before", at: "on a tick" },
+} as const satisfies Keymap;
+const TICK_MOVES = { tick: { keys: ["space"], words: "tick it", at: "on a tick" } } as const satisfies Keymap;
+
+export const DRAW_KEYS = {
+  left: { keys: ["left"], words: "one step left", at: "while drawing" },
+  right: { keys: ["right"], words: "one step right", at: "while drawing" },
+  up: { keys: ["up"], words: "one step up", at: "while drawing" },
+  down: { keys: ["down"], words: "one step down", at: "while drawing" },
+  set: { keys: ["enter", "space"], words: "set a point", at: "while drawing" },
+  takeBack: { keys: ["backspace"], words: "take the last point back", at: "while drawing" },
+} as const satisfies Keymap;
+
+export const HANDLE_KEYS = {
+  left: { keys: ["left", "shift+left"], words: "1 mm nearer, with Shift 10", at: "on the mark of a pour" },
+  right: { keys: ["right", "shift+right"], words: "1 mm farther, with Shift 10", at: "on the mark of a pour" },
+} as const satisfies Keymap;
+
+export const LOAF_KEYS = {
+  left: { keys: ["left"], words: "turn it left", at: "on the loaf in space" },
+  right: { keys: ["right"], words: "turn it right", at: "on the loaf in space" },
+  up: { keys: ["up"], words: "tip it up", at: "on the loaf in space" },
+  down: { keys: ["down"], words: "tip it down", at: "on the loaf in space" },
+} as const satisfies Keymap;
+
+export interface Screen {
+  name: string;
+  /** What it is for, in a sentence or two. */
+  about: string;
+  keymaps: readonly Keymap[];
+}
+
+/** Every screen: what its card says, and the tables that its listeners use. */
+export const SCREENS = {
+  shelf: {
+    name: "The shelf",
+    about:
+      "All batches: what is planned, what cures and what is ready, and what is due next. Make a batch, or open one by its name.",
+    keymaps: [],
+  },
+  sheet: {
+    name: "The batch sheet",
+    about:
+      "Mould, formula, cups and pours at once, with the cut that they give and the clock of the pour. Change any number: everything follows, and nothing is weighed yet.",
+    keymaps: [UNDO_KEYS, NUMBER_KEYS, CUT_MOVES, CUT_KEYS, POUR_LIST_MOVES, CLOCK_KEYS, STEP_KEYS],
+  },
+  studio: {
+    name: "The swirl studio",
+    about:
+      "The loaf cut as you like, all its bars, the pour as a film, other loaves of the same design. Strokes can be drawn by hand.",
+    keymaps: [UNDO_KEYS, HANDLE_KEYS, DRAW_KEYS, LOAF_KEYS],
+  },
+  weigh: {
+    name: "The weigh-up sheet",
+    about:
+      "Everything to lay out and weigh, in the order of the work. Tick each line; safety comes first, and bars the pour while it is open.",
+    keymaps: [TICK_MOVES, TICK_KEYS],
+  },
+  pour: {
+    name: "Pour mode",
+    about:
+      "One instruction at a time. Say when a step is done, and what you see in the cups: the clock of what is left follows. Nothing here needs a mouse.",
+    keymaps: [POUR_KEYS, PAD_KEYS],
+  },
+  book: {
+    name: "The book",
+    about: "How the batch was poured against its plan, what it taught, your rating and your words for the next time.",
+    keymaps: [],
+  },
+  library: {
+    name: "The libraries",
+    about:
+      "Oils, formulas, colours, scents, moulds and tools of your studio. A batch takes its own copy of what it uses: changes here never alter what was poured.",
+    keymaps: [UNDO_KEYS, NUMBER_KEYS],
+  },
+  practice: {
+    name: "Your practice",
+    about: "Units, the ways you work, backups, and which other devices may come in.",
+    keymaps: [UNDO_KEYS, NUMBER_KEYS],
+  },
+} as const satisfies Record<string, Screen>;
+
+export type ScreenId = keyof typeof SCREENS;

@@ -1,0 +1,13 @@
+import { LIBRARY, LIBRARY_KINDS, type LibraryKind } from "../../core/library/kinds";
+import type { Command } from "../keys/commands";
+
+/** Places of the studio outside of a batch. */
+export const PLACES: readonly { id: LibraryKind | "shelf" | "practice"; label: string; href: string }[] = [
+  { id: "shelf", label: "Shelf", href: "/" },
+  ...LIBRARY_KINDS.map((kind) => ({ id: kind, label: LIBRARY[kind].label, href: `/library/${kind}` })),
+  { id: "practice", label: "Practice", href: "/practice" },
+];
+
+/** The way to every place, by name. @param leave goes to an address once all is saved */
+export const placeCommands = (leave: (href: string) => void): Command[] =>
+  PLACES.map((p) => ({ id: p.id, words: p.label, group: "Go to", run: () => leave(p.href) }));

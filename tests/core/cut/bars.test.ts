@@ -1,0 +1,113 @@
+import fc from "fast-check";
+import { describe, expect, it } from "vitest";
+import { curedMassG, waterInCupG } from "../../../src/core/batter/masses";
+import { barCount, barsOf, barsOfMould, barWords, decorationCounts } from "../../../src/core/cut/bars";
+import { ordersOf } from "../../../src/core/cut/order";
+import { derive } from "../../../src/core/derive/derive";
+import { applyEdit } from "../../../src/core/document/edits/edit";
+import { newPlan } from "../../../src/core/document/newPlan";
+import type { Mould, Plan } from "../../../src/core/document/schema";
+
+const plan = newPlan("Bars", 1);
+const slab: Mould = {
+  ...plan.moulds[0],
+  id: "m1",
+  name: "Slab",
+  kind: "slab",
+  lengthMm: 400,
+  widthMm: 300,
+  heightMm: 40,
+};
+const ofSlab = (cutInto: Mould["cutInto"], more: Partial<Plan> = {}): Plan => ({
+  ...plan,
+  moulds: [{ ...slab, cutInto }],
+  ...more,
+});
+const applied = (p: Plan, edit: Parameters<typeof applyEdit>[1]): Plan => {
+  const done = applyEdit(p, edit);
+  if (!done.ok) throw new Error(done.reason);
+  return done.document;
+};
+
+describe("bars", () => {
+  it("slab -> loaves -> bars: four loaves of 75 mm across a slab of 400 x 300 mm give 64 bars of 25 mm", () => {
+    const p = ofSlab({ loaves: 4, along: "width" });
+    const b = barsOfMould(p.moulds[0], p);
+    expect(b).toMatchObject({ loaves: 4, loafLengthMm: 400, loafWidthMm: 75, perLoaf: 16, bars: 64 });
+    expect(barWords(b)).toBe("64 bars: 4 loaves of 16");
+    expect(b.barShare * 64).toBeCloseTo(1, 9);
+  });
+
+  it("cut the other way the loaves are as long as the slab is wide", () => {
+    const p = ofSlab({ loaves: 4, along: "length" });
+    expect(barsOfMould(p.moulds[0], p)).toMatchObject({ loafLengthMm: 300, loafWidthMm: 100, perLoaf: 12, bars: 48 });
+  });
+
+  it("a tray to a grid: strips of 60 mm, pieces of 80 mm", () => {
+    const p = ofSlab({ loaves: 5, along: "width" }, { barThicknessMm: 80 });
+    expect(barsOfMould(p.moulds[0], p).bars).toBe(25);
+  });
+
+  it("decorations count the bars of all moulds, loaves included", () => {
+    const p = ofSlab(
+      { loaves: 4, along: "width" },
+      { decorations: [{ id: "d1", name: "star", place: "on-top", perBar: 2 }] },
+    );
+    expect(decorationCounts(p)[0].pieces).toBe(128);
+    const two = { ...p, moulds: [...p.moulds, { ...plan.moulds[0], id: "m2" }] };
+    expect(decorationCounts(two)[0].pieces).toBe(128 + 20);
+    expect(barCount(two)).toBe(74);
+    expect(derive(p).weighUp.some((i) => i.words === "128 × star")).toBe(true);
+  });
+
+  it("a loaf that is not cut into loaves has the bars of its length", () => {
+    fc.assert(
+      fc.property(
+        fc.double({ min: 60, max: 900, noNaN: true }),
+        fc.double({ min: 8, max: 50, noNaN: true }),
+        (lengthMm, thick) => {
+          const p = { ...plan, barThicknessMm: thick, moulds: [{ ...plan.moulds[0], lengthMm }] };
+          expect(barCount(p)).toBe(barsOf(lengthMm, thick, 0).middlesMm.length);
+        },
+      ),
+    );
+  });
+});
+
+describe("an order of bars", () => {
+  const ordered = (bars: number, curedBarG: number, thick = 25): Plan => ({
+    ...plan,
+    barThicknessMm: thick,
+    batters: [{ ...plan.batters[0], size: { basis: "order", bars, curedBarG, dueOn: null } }],
+  });
+
+  it("says what a bar of today's thickness cures to, and at which thickness the order fits", () => {
+    const p = ordered(40, 120);
+    const { masses } = derive(p);
+    const [order] = ordersOf(p, masses!);
+    // One bar of 25 mm of 250 mm of a filling of 1496 g.
+    expect(order.barWetG).toBeCloseTo(149.6, 0);
+    const [cup] = masses!.portions;
+    const share = curedMassG(cup.finishedG, waterInCupG(cup, masses!.batters[0]), 10) / cup.finishedG;
+    expect(order.barCuredG).toBeCloseTo(149.6 * share, 0);
+    expect(order.thicknessMm).toBeCloseTo((25 * 120) / order.barCuredG, 6);
+    const notice = derive(p).notices.find((n) => n.message.includes("are ordered"))!;
+    const cut = applied(p, notice.fix!.edit);
+    expect(derive(cut).notices.some((n) => n.message.includes("are ordered"))).toBe(false);
+  });
+
+  it("says the fillings and batches, and adds the moulds with one press", () => {
+    const p = ordered(40, 128.6);
+    const [order] = derive(p).orders;
+    expect(order).toMatchObject({ perFilling: 10, fillings: 4, batches: 4 });
+    const notice = derive(p).notices.find((n) => n.message.includes("fillings of Loaf"))!;
+    expect(notice.message).toMatch(
+      /^40 bars take 4 fillings of Loaf, 10 bars each; this batch has one mould: 3 more, or 4 batches\.$/,
+    );
+    const grown = applied(p, notice.fix!.edit);
+    expect(grown.moulds).toHaveLength(4);
+    const d = derive(grown);
+    expect(d.notices.some((n) => n.message.includes("fillings of Loaf"))).toBe(false);
+    for (const m of d.masses!.moulds) expect(m.levelMm).toBeLessThanOrEqual(70);
+  });
+});

@@ -1,0 +1,56 @@
+import { afterAll, beforeAll, describe, expect, it } from "vitest";
+import { clearAway, cutDuring, type Diary, type Image, lostIn, numbers, saveLater } from "../support/cutRuns";
+
+afterAll(clearAway);
+
+describe("a power cut while batches are saved", () => {
+  const COUNT = 12;
+  let images: Image[];
+  beforeAll(async () => {
+    ({ images } = await cutDuring(
+      "saving",
+      COUNT,
+      () => 24,
+      (directory, diary) => saveLater(directory, diary, 150),
+    ));
+  }, 60_000);
+
+  it.each(numbers(COUNT))(
+    "image %i opens with everything that was acknowledged",
+    async (k) => {
+      expect(await lostIn(images[k])).toEqual([]);
+    },
+    20_000,
+  );
+
+  it("falls at different moments: some images hold many saves", () => {
+    const counts = images.map((i) => i.acknowledged.size);
+    expect(Math.max(...counts)).toBeGreaterThan(5);
+  });
+});
+
+describe("the forgetful disk", () => {
+  it("loses what an engine does not sync: the test above could fail", async () => {
+    let saved: Diary["acknowledged"] = new Map();
+    const { images } = await cutDuring(
+      "unsynced",
+      4,
+      () => 10,
+      (directory, diary) => {
+        saved = diary.acknowledged;
+        return saveLater(directory, diary, 60);
+      },
+      { syncsReally: false, mayCut: () => saved.size > 3 },
+    );
+    expect(images).toHaveLength(4);
+    const outcomes: (number | "does not open")[] = [];
+    for (const image of images)
+      outcomes.push(
+        await lostIn(image).then(
+          (lost) => lost.length,
+          () => "does not open" as const,
+        ),
+      );
+    expect(outcomes.some((lost) => lost !== 0)).toBe(true);
+  }, 60_000);
+});

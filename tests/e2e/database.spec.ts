@@ -1,0 +1,67 @@
+import { spawnSync } from "node:child_process";
+import { mkdtempSync, rmSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import { bin, environment } from "../../scripts/tooling.mjs";
+import { postgresPrograms, startPostgres } from "../support/postgres";
+import { saved } from "./journey";
+import { expect, test, up } from "./servers";
+
+test("two processes on one database server: a batch is planned on one, followed and changed on the other, and moved home", async ({
+  start,
+  browser,
+}) => {
+  test.skip(!postgresPrograms(), "no PostgreSQL server on this machine");
+  const server = await startPostgres();
+  const home = mkdtempSync(join(tmpdir(), "tundish-home-"));
+  try {
+    const DATABASE_URL = await server.newDatabase();
+    const own = { DATABASE_URL, TUNDISH_DATA_DIR: join(home, "backups") };
+    const [one, two] = await Promise.all([start(4476, own), start(4477, own)]);
+    await Promise.all([up(one), up(two)]);
+    const context = await browser.newContext();
+    const here = await context.newPage();
+    await here.goto(one.address);
+    const there = await context.newPage();
+    await there.goto(two.address);
+    await here.getByRole("button", { name: "New batch" }).click();
+    await here.waitForURL(/\/batches\/.+/);
+    await here.getByLabel("Name of the batch").fill("On both");
+    await saved(here);
+    await there.getByRole("link", { name: "Open On both", exact: true }).click();
+    await there.getByLabel("Inner width, mm").fill("83");
+    await expect(here.getByLabel("Inner width, mm")).toHaveValue("83");
+
+    // The database server is restarted below them: both come back, and neither misses what the other saves.
+    await server.cutConnections();
+    await here.getByLabel("Name of the batch").fill("On both still");
+    await expect(here.locator("[data-save=saved]")).toHaveText(/^saved/);
+    await expect(there.getByLabel("Name of the batch")).toHaveValue("On both still");
+    await there.getByLabel("Inner width, mm").fill("84");
+    await expect(here.getByLabel("Inner width, mm")).toHaveValue("84");
+    await context.close();
+
+    for (const { child, exit } of [one, two]) {
+      child.kill("SIGTERM");
+      expect(await exit).toBe(0);
+    }
+    const moved = spawnSync(bin("tsx"), ["tools/move.ts", "--to", join(home, "studio")], {
+      env: { ...environment, ...own },
+      encoding: "utf8",
+    });
+    expect(moved.stdout).toContain("batches: 1");
+    expect(moved.stdout).not.toContain("trial");
+    const back = await start(4476, { TUNDISH_DATA_DIR: join(home, "studio") });
+    await up(back);
+    const page = await browser.newPage();
+    await page.goto(back.address);
+    await page.getByRole("link", { name: "Open On both still", exact: true }).click();
+    await expect(page.getByLabel("Inner width, mm")).toHaveValue("84");
+    await page.close();
+    back.child.kill("SIGTERM");
+    await back.exit;
+  } finally {
+    await server.stop();
+    rmSync(home, { recursive: true, force: true, maxRetries: 5 });
+  }
+});

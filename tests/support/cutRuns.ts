@@ -1,0 +1,122 @@
+import { mkdtempSync, rmSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import { newPlan } from "../../src/core/document/newPlan";
+import { generator } from "../../src/core/units/random";
+import { createBatch, deleteBatch, getBatch, saveBatch } from "../../src/data/batches";
+import { openDatabase } from "../../src/data/open";
+import { ForgetfulDisk } from "./powerCut";
+
+/** What was acknowledged when the power went: the version of each batch, null for one that was deleted. */
+type Acknowledged = Map<string, number | null>;
+export interface Image {
+  directory: string;
+  acknowledged: Acknowledged;
+  /** Batch whose change was on its way: it may have come through or not. */
+  onItsWay: string | null;
+}
+/** What a run of work tells of itself. */
+export interface Diary {
+  acknowledged: Acknowledged;
+  onItsWay: string | null;
+  /** Whether the power may go now. */
+  isArmed: boolean;
+}
+
+export const base = mkdtempSync(join(tmpdir(), "tundish-power-"));
+const random = generator(20_261_126);
+
+export const titleOf = (id: string, version: number) => `${id} as of ${version}`;
+
+/** Does work in a data directory on a forgetful disk; the power is cut `wanted` times, each about `gap` writes after the last. */
+export async function cutDuring(
+  name: string,
+  wanted: number,
+  gap: (directory: string) => number,
+  work: (directory: string, diary: Diary) => Promise<void>,
+  {
+    syncsReally = true,
+    mayCut = () => true,
+  }: { syncsReally?: boolean; mayCut?: (directory: string, taken: number) => boolean } = {},
+): Promise<{ images: Image[]; disk: ForgetfulDisk }> {
+  const directory = join(base, name);
+  const disk = new ForgetfulDisk(directory, `${directory}-disk`);
+  disk.syncsReally = syncsReally;
+  const diary: Diary = { acknowledged: new Map(), onItsWay: null, isArmed: true };
+  const images: Image[] = [];
+  const next = (of: number) => 1 + Math.floor(random() * 2 * of);
+  let apart = gap(directory);
+  let left = next(apart);
+  disk.onCall = () => {
+    if (!diary.isArmed || images.length >= wanted || !mayCut(directory, images.length)) return;
+    const now = gap(directory);
+    if (now !== apart) left = next(now);
+    apart = now;
+    if (--left > 0) return;
+    left = next(apart);
+    const image = `${directory}-image-${images.length}`;
+    disk.cut(image, random);
+    images.push({ directory: image, acknowledged: new Map(diary.acknowledged), onItsWay: diary.onItsWay });
+  };
+  const stop = disk.watch();
+  try {
+    await work(directory, diary);
+  } finally {
+    stop();
+  }
+  rmSync(directory, { recursive: true, force: true });
+  return { images, disk };
+}
+
+/** Makes a database, and saves in it from then on under the threat of a cut. */
+export async function saveLater(directory: string, diary: Diary, times: number): Promise<void> {
+  diary.isArmed = false;
+  const { close } = await openDatabase(directory);
+  await close();
+  diary.isArmed = true;
+  await saveMany(directory, diary, times);
+}
+
+/** Saves, new batches and deletions, one after another. */
+export async function saveMany(directory: string, diary: Diary, times: number): Promise<void> {
+  const { db, close } = await openDatabase(directory);
+  const { acknowledged } = diary;
+  for (let i = 0; i < times; i++) {
+    const id = `b${Math.floor(random() * 8)}`;
+    const seen = acknowledged.get(id) ?? null;
+    diary.onItsWay = id;
+    if (seen === null) {
+      await createBatch(db, newPlan(titleOf(id, 1), i), id);
+      acknowledged.set(id, 1);
+    } else if (random() < 0.1) {
+      await deleteBatch(db, id, seen);
+      acknowledged.set(id, null);
+    } else {
+      await saveBatch(db, id, seen, newPlan(titleOf(id, seen + 1), i));
+      acknowledged.set(id, seen + 1);
+    }
+    diary.onItsWay = null;
+  }
+  await close();
+}
+
+/** Opens what is left after a cut and says what of the acknowledged is missing or wrong. */
+export async function lostIn(image: Image): Promise<string[]> {
+  const { db, close } = await openDatabase(image.directory);
+  const lost: string[] = [];
+  for (const [id, version] of image.acknowledged) {
+    const row = await getBatch(db, id);
+    const mayDiffer = id === image.onItsWay;
+    if (row && row.document.title !== titleOf(id, row.version)) lost.push(`${id} is not what was saved`);
+    if (version === null ? row && !mayDiffer : !row && !mayDiffer) lost.push(`${id} is ${row ? "back" : "gone"}`);
+    if (row && version !== null && row.version < version) lost.push(`${id} is old`);
+  }
+  await close();
+  rmSync(image.directory, { recursive: true, force: true });
+  return lost;
+}
+
+export const numbers = (count: number) => Array.from({ length: count }, (_, i) => i);
+
+/** Takes away what the runs left. */
+export const clearAway = () => rmSync(base, { recursive: true, force: true });
