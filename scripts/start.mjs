@@ -9,6 +9,8 @@ refuseOldNode();
 Object.assign(process.env, environment);
 process.env.HOST ??= "127.0.0.1";
 process.env.PORT ??= "4321";
+// Pages are written without the checks that help while sources are changed.
+process.env.NODE_ENV ??= "production";
 process.env.ASTRO_NODE_AUTOSTART = "disabled";
 process.env.ASTRO_NODE_LOGGING = "disabled";
 const { HOST: host, PORT: port } = process.env;

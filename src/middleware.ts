@@ -3,6 +3,7 @@ import { randomUUID } from "node:crypto";
 import { withDevPolicy } from "./server/devPolicy";
 import { faultAnswer, noteFault } from "./server/faults";
 import { refuseForeign, withSecurityHeaders } from "./server/guard";
+import { withStylesAllowed } from "./server/inlineStyles";
 
 /** Time for the last answers to go out before a process whose database has stopped ends, ms. */
 const LAST_WORDS_MS = 500;
@@ -11,7 +12,7 @@ export const onRequest = defineMiddleware(async (context, next) => {
   const refused = refuseForeign(context.request);
   if (refused) return withSecurityHeaders(refused);
   try {
-    const answer = await next();
+    const answer = await withStylesAllowed(await next());
     // The build writes the policy into the pages themselves; where sources run it is made here.
     return withSecurityHeaders(import.meta.env.DEV ? await withDevPolicy(answer, randomUUID()) : answer);
   } catch (error) {

@@ -57,6 +57,19 @@ export const allOf = (db: Database, kind: LibraryKind): Promise<LibraryRow[]> =>
     .where(and(eq(libraryItems.kind, kind), eq(libraryItems.isArchived, false)))
     .orderBy(asc(sql`lower(${libraryItems.name})`), asc(libraryItems.id));
 
+/** Says whether anything in the libraries has changed: the same text as before means that nothing has, whoever wrote to the database. */
+export async function libraryStamp(db: Database): Promise<string> {
+  const [stamp] = await db
+    .select({
+      rows: count(),
+      versions: sql<string>`sum(${libraryItems.version})`,
+      newest: sql<string>`max(${libraryItems.updatedAt})`,
+      archived: sql<string>`count(*) filter (where ${libraryItems.isArchived})`,
+    })
+    .from(libraryItems);
+  return JSON.stringify(stamp);
+}
+
 const isRow = (kind: LibraryKind, id: string) => and(eq(libraryItems.kind, kind), eq(libraryItems.id, id));
 
 export async function getLibraryItem(db: Database, kind: LibraryKind, id: string): Promise<LibraryRow | null> {

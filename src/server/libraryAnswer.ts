@@ -2,7 +2,7 @@ import { type KeptLesson, scentKnowledge } from "../core/clock/knowledge";
 import { isLibraryKind, LIBRARY, type LibraryItem, type LibraryKind, readLibraryDocument } from "../core/library/kinds";
 import type { Database } from "../data/database";
 import { allLessons } from "../data/lessons";
-import { allOf } from "../data/library";
+import { allOf, libraryStamp } from "../data/library";
 import type { LibraryRow } from "../data/schema";
 import { getSettings } from "../data/settings";
 import { etag } from "./batchAnswer";
@@ -50,17 +50,24 @@ export async function readLibraryBody(
     : { ok: false, answer: invalid(read.problems) };
 }
 
-/** What the sheet needs at hand: settings and every row of the small libraries. */
-export async function bench(db: Database) {
-  const [settings, oils, colourants, scents, moulds, tools, lessons] = await Promise.all([
-    getSettings(db),
+const rowsOf = async (db: Database) =>
+  Promise.all([
     allOf(db, "oils"),
     allOf(db, "colourants"),
     allOf(db, "scents"),
     allOf(db, "moulds"),
     allOf(db, "tools"),
-    keptLessons(db),
   ]);
+/** The rows read last of each database, with the stamp that they had. */
+const readLast = new WeakMap<Database, { stamp: string; rows: Awaited<ReturnType<typeof rowsOf>> }>();
+
+/** What the sheet needs at hand: settings and every row of the small libraries. Rows are read anew where any has changed. */
+export async function bench(db: Database) {
+  const [stamp, settings, lessons] = await Promise.all([libraryStamp(db), getSettings(db), keptLessons(db)]);
+  const known = readLast.get(db);
+  const rows = known?.stamp === stamp ? known.rows : await rowsOf(db);
+  readLast.set(db, { stamp, rows });
+  const [oils, colourants, scents, moulds, tools] = rows;
   const bodies = <K extends LibraryKind>(rows: LibraryRow[]) => rows.map(libraryBody) as LibraryItem<K>[];
   return {
     settings: settings.document,

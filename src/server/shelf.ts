@@ -2,10 +2,17 @@ import type { ShelfEntry } from "../core/derive/shelf";
 import { type Board, listBoard, listDue } from "../data/batches";
 import type { Database } from "../data/database";
 import { shelfEntryOf } from "./batchAnswer";
+import type { BarStill, Stills } from "./compute/figures";
+import { computeForPage } from "./compute/pool";
 
 /** Bars of one board on the first page. */
 export const BOARD_PAGE = 15;
 const DUE_SHOWN = 12;
+/** Samples of a bar's picture. */
+const BAR_PX = { width: 150, height: 112 } as const;
+/** Pictures of bars that are kept, each of one version of a batch. */
+const MOST_KEPT = 200;
+const holder = globalThis as { tundishBars?: Map<string, string> };
 
 export interface ShelfBoard {
   total: number;
@@ -27,3 +34,25 @@ export async function shelfPage(db: Database, today: string, search = "") {
   return { boards: { planned, curing, ready }, due: due.map((r) => shelfEntryOf(r, today)) };
 }
 export type ShelfPage = Awaited<ReturnType<typeof shelfPage>>;
+
+/** First pictures of the bars that are in sight, by batch; without one where drawing them all takes too long just now. */
+export async function shelfStills(page: ShelfPage): Promise<Stills> {
+  const entries = Object.values(page.boards).flatMap((b) => b.entries);
+  holder.tundishBars ??= new Map();
+  const known = holder.tundishBars;
+  const bars = entries.flatMap((e): BarStill[] => {
+    if (!e.design || e.design.pours.length === 0 || known.has(`${e.id}:${e.version}`)) return [];
+    return [{ key: `${e.id}:${e.version}`, design: e.design, palette: e.palette, atMm: e.cutMm, ...BAR_PX }];
+  });
+  if (bars.length > 0) {
+    const done = await computeForPage({ kind: "bars", bars });
+    for (const [key, still] of Object.entries(done?.stills ?? {})) known.set(key, still);
+  }
+  for (const key of known.keys()) if (known.size > MOST_KEPT) known.delete(key);
+  return Object.fromEntries(
+    entries.flatMap((e) => {
+      const still = known.get(`${e.id}:${e.version}`);
+      return still ? [[e.id, still]] : [];
+    }),
+  );
+}

@@ -1,12 +1,8 @@
+import type { Sight } from "../core/derive/firstFaces";
 import type { Design } from "../core/swirl/design";
-import type { View } from "../core/swirl/face";
 
-/** One picture asked for. `width` x `height` samples at full resolution. */
-export interface FaceRequest {
-  key: string;
-  view: View;
-  width: number;
-  height: number;
+/** One picture asked for. */
+export interface FaceRequest extends Sight {
   /** Shown large: drawn once more, last, with more samples each way. */
   isLarge?: boolean;
 }

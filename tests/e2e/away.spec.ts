@@ -2,7 +2,7 @@ import { request as ask, createServer, type IncomingHttpHeaders } from "node:htt
 import type { AddressInfo } from "node:net";
 import type { Page } from "@playwright/test";
 import { addressOf } from "./address";
-import { newBatch, saved, weighUp } from "./journey";
+import { newBatch, patient, saved, weighUp } from "./journey";
 import { expect, test, up } from "./servers";
 
 const leaveAnyway = (page: Page) => page.on("dialog", (dialog) => void dialog.accept());
@@ -15,7 +15,7 @@ test("a pour goes on while the server is dead: reloaded, closed, opened anew; th
   const server = await start(4471);
   await up(server);
   const context = await browser.newContext({ baseURL: server.address });
-  const page = await context.newPage();
+  const page = patient(await context.newPage());
   leaveAnyway(page);
   const url = await newBatch(page, "Server away");
   await weighUp(page);
@@ -37,7 +37,7 @@ test("a pour goes on while the server is dead: reloaded, closed, opened anew; th
   await expect(instruction(page)).toHaveText(/^Weigh out Ink/);
   await page.close({ runBeforeUnload: false });
 
-  const again = await context.newPage();
+  const again = patient(await context.newPage());
   leaveAnyway(again);
   await again.goto(`${url}/pour`);
   await expect(instruction(again)).toHaveText(/^Weigh out Ink/);
@@ -94,7 +94,7 @@ test("after an update nothing of the version before is shown, and nothing of it 
   await new Promise<void>((done) => front.listen(0, "127.0.0.1", done));
   const { port } = front.address() as AddressInfo;
   const context = await browser.newContext({ baseURL: `http://127.0.0.1:${port}` });
-  const page = await context.newPage();
+  const page = patient(await context.newPage());
   const stores = () => page.evaluate(() => caches.keys());
   await page.goto("/batches/demo-meteor-shower/pour");
   await expect(page.getByTestId("kept")).toHaveText(/^This device keeps the pour/);

@@ -1,10 +1,43 @@
 import { test as base, expect, type Page } from "@playwright/test";
 import { addressOf } from "./address";
 
+/** Waits until a page takes what is typed and pressed. */
+export const alive = (page: Page) =>
+  page.waitForFunction(
+    () => document.documentElement.dataset.alive !== undefined || !document.querySelector("astro-island"),
+  );
+
+/** Makes a page wait, as its user would, until it is alive: after it was opened, and before a key is pressed. */
+export function patient(page: Page): Page {
+  const after = <A extends unknown[], R>(does: (...args: A) => Promise<R>) => {
+    return async (...args: A) => {
+      const result = await does(...args);
+      await alive(page);
+      return result;
+    };
+  };
+  const before = <A extends unknown[], R>(does: (...args: A) => Promise<R>) => {
+    return async (...args: A) => {
+      await alive(page);
+      return does(...args);
+    };
+  };
+  page.goto = after(page.goto.bind(page));
+  page.reload = after(page.reload.bind(page));
+  page.waitForURL = after(page.waitForURL.bind(page));
+  page.keyboard.press = before(page.keyboard.press.bind(page.keyboard));
+  page.keyboard.type = before(page.keyboard.type.bind(page.keyboard));
+  return page;
+}
+
 /** A test on its worker's server, whose page may say nothing on the console: an error there (a blocked script too) fails it. */
 export const test = base.extend<{ said: string[] }>({
   // biome-ignore lint/correctness/noEmptyPattern: the runner reads the wanted fixtures from this pattern
   baseURL: async ({}, use) => use(addressOf()),
+  context: async ({ context }, use) => {
+    context.on("page", patient);
+    await use(context);
+  },
   said: [
     async ({ page }, use) => {
       const said: string[] = [];
@@ -41,6 +74,7 @@ export const drawn = (page: Page) =>
 /** Ticks the whole weigh-up sheet of the batch that is open, by keys, and goes on to the pour. */
 export async function weighUp(page: Page): Promise<void> {
   await page.getByRole("link", { name: "Weigh up", exact: true }).click();
+  await page.waitForURL(/\/weigh$/);
   const ticks = page.locator("[data-weigh-tick]");
   await ticks.first().focus();
   const count = await ticks.count();

@@ -11,7 +11,7 @@ beforeEach(() => {
 });
 
 it("the look is the system's until this device is told otherwise; it changes at once and is there on the next page", async () => {
-  render(<LookChoice />);
+  render(<LookChoice worn="system" />);
   const choice = screen.getByLabelText<HTMLSelectElement>("look on this device");
   expect(choice.value).toBe("system");
   await userEvent.setup().selectOptions(choice, "dark, for the bench");

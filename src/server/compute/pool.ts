@@ -1,6 +1,7 @@
 import { availableParallelism } from "node:os";
 import { Tinypool } from "tinypool";
 import { problem } from "../problem";
+import { type PageDone, type PageJob, runPageJob } from "./figures";
 import { type Done, type Job, runJob } from "./jobs";
 import threadFile from "./thread?thread";
 
@@ -60,5 +61,23 @@ export async function compute(
     if (/queue/i.test((error as Error).message))
       return { ok: false, answer: busy("Too much is being worked out at once. Please try again in a few seconds.") };
     throw error;
+  }
+}
+
+export type PageFigures = Extract<PageDone, { kind: "figures" }>;
+
+/** Longest that a page waits for what is worked out for it, ms: then the browser does it. */
+const PAGE_MS = 700;
+
+/** Works out what a page is written with; null where that takes too long just now. */
+export async function computeForPage<J extends PageJob>(
+  job: J,
+): Promise<Extract<PageDone, { kind: J["kind"] }> | null> {
+  type Answer = Extract<PageDone, { kind: J["kind"] }>;
+  if (!threadFile) return runPageJob(job) as Answer;
+  try {
+    return await pool(threadFile, "short").run(job, { signal: AbortSignal.timeout(PAGE_MS) });
+  } catch {
+    return null;
   }
 }

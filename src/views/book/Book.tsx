@@ -3,10 +3,10 @@ import { useMemo } from "react";
 import { hoursLater } from "../../core/cure/dates";
 import { sayHours } from "../../core/cure/hours";
 import { barWords } from "../../core/cut/bars";
-import { derive } from "../../core/derive/derive";
-import type { Bench } from "../../core/library/bench";
+import { derivedOf } from "../../core/derive/workedOut";
 import { BatchHead } from "../parts/BatchHead";
-import { BenchProvider } from "../parts/bench";
+import { type BatchPageProps, LiveBench } from "../parts/bench";
+import { useAlive } from "../parts/Live";
 import { NumberField } from "../parts/NumberField";
 import { SaveTrouble } from "../parts/SaveMark";
 import type { StoredBatch } from "../parts/stored";
@@ -16,27 +16,31 @@ import { Happened } from "./Happened";
 import { Lessons } from "./Lessons";
 import { Verdict } from "./Verdict";
 
+const MINUTE_MS = 60_000;
 const day = (iso: string) => format(parseISO(iso), "EEEE d MMMM yyyy");
 
 /** The book of one batch: its days, what happened, and what was thought of it. */
-export default function Book({ initial, bench }: { initial: StoredBatch; bench: Bench }) {
+/** @param offsetMin offset of the clock that the page was written by from world time, min; until it is alive its times are said by that one */
+export default function Book({ initial, offsetMin, ...page }: BatchPageProps & { offsetMin: number }) {
   return (
-    <BenchProvider bench={bench}>
-      <BatchBook initial={initial} />
-    </BenchProvider>
+    <LiveBench {...page}>
+      <BatchBook initial={initial} offsetMin={offsetMin} />
+    </LiveBench>
   );
 }
 
-function BatchBook({ initial }: { initial: StoredBatch }) {
+function BatchBook({ initial, offsetMin }: { initial: StoredBatch; offsetMin: number }) {
   const batch = useBatch(initial);
   const { plan } = batch;
-  const derived = useMemo(() => derive(plan), [plan]);
+  const { say, units } = useUnits();
+  const derived = useMemo(() => derivedOf(plan, units), [plan, units]);
   const { dates } = derived;
-  const { say } = useUnits();
+  const isAlive = useAlive();
+  const here = (at: Date) => (isAlive ? at : new Date(at.getTime() + MINUTE_MS * (at.getTimezoneOffset() - offsetMin)));
   // With a time of the pour the first moment is said as one; later ones as hours are enough.
   const hours = (h: number) =>
     plan.record.startedAt
-      ? format(roundToNearestHours(hoursLater(plan.record.startedAt, h)), "EEE HH:mm")
+      ? format(roundToNearestHours(here(parseISO(hoursLater(plan.record.startedAt, h)))), "EEE HH:mm")
       : sayHours(h);
   const isPoured = plan.record.startedAt !== null;
   return (

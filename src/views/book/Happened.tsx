@@ -1,13 +1,15 @@
 import { useMemo } from "react";
 import { stageName } from "../../core/clock/stages";
-import { derive } from "../../core/derive/derive";
+import { derivedOf } from "../../core/derive/workedOut";
 import type { Plan, RecordEvent } from "../../core/document/schema";
 import { clock } from "../parts/format";
+import { useUnits } from "../parts/units";
 import { DEVIATION_WORDS } from "../pour/NotePad";
 
 /** What happened at the bench, in order, with the planned times beside the real ones. */
 export function Happened({ id, plan }: { id: string; plan: Plan }) {
-  const planned = useMemo(() => derive(plan), [plan]);
+  const { units } = useUnits();
+  const planned = useMemo(() => derivedOf(plan, units), [plan, units]);
   const { record } = plan;
   const steps = new Map(planned.timeline?.steps.map((s) => [s.id, s]));
   const name = (portionId: string | null) => plan.portions.find((p) => p.id === portionId)?.name ?? "";

@@ -1,4 +1,4 @@
-import { useEffect, useState } from "react";
+import { useState } from "react";
 import { computeMasses } from "../../core/batter/masses";
 import { additiveKnowledge, type KeptLesson, scentKnowledge } from "../../core/clock/knowledge";
 import { isHurried } from "../../core/clock/learn";
@@ -14,18 +14,13 @@ function wasHurried(plan: Plan): boolean {
   return masses !== null && isHurried(posteriorOf(plan, masses).program);
 }
 
-type Own = KeptLesson & { learnedAt: string };
-
 /** What this batch taught the clock, in words; it can be left out again. */
 export function Lessons({ id, batch }: { id: string; batch: OpenBatch }) {
   const { plan } = batch;
   const { scents, lessons: all } = useBench();
-  const [own, setOwn] = useState<Own[] | null>(null);
+  const [own, setOwn] = useState(() => all.filter((l) => l.batchId === id));
   const [trouble, setTrouble] = useState<string | null>(null);
   const [isAsked, setAsked] = useState(false);
-  useEffect(() => {
-    void api<Own[]>(`/api/batches/${id}/lessons`).then((a) => (a.ok ? setOwn(a.value) : setTrouble(a.message)));
-  }, [id]);
   if (plan.record.finishedAt === null) return null;
   const close = () => {
     if (plan.record.teachesPace === null && wasHurried(plan)) setAsked(true);
@@ -37,13 +32,13 @@ export function Lessons({ id, batch }: { id: string; batch: OpenBatch }) {
     if (await batch.flush()) await take("POST");
   };
   const take = async (method: "POST" | "PUT", body?: unknown) => {
-    const answer = await api<Own[]>(`/api/batches/${id}/lessons`, { method, body });
+    const answer = await api<KeptLesson[]>(`/api/batches/${id}/lessons`, { method, body });
     if (answer.ok) setOwn(answer.value);
     else setTrouble(answer.message);
   };
-  const isLeftOut = own?.some((l) => l.isLeftOut) ?? false;
-  const known = [...all.filter((l) => l.batchId !== id), ...(own ?? [])];
-  const words = (l: Own): string | null => {
+  const isLeftOut = own.some((l) => l.isLeftOut);
+  const known = [...all.filter((l) => l.batchId !== id), ...own];
+  const words = (l: KeptLesson): string | null => {
     const factor = Math.exp(l.mean);
     const low = Math.exp(l.mean - 1.2816 / Math.sqrt(l.precision));
     const high = Math.exp(l.mean + 1.2816 / Math.sqrt(l.precision));
@@ -75,7 +70,7 @@ export function Lessons({ id, batch }: { id: string; batch: OpenBatch }) {
           {trouble}
         </p>
       )}
-      {own?.length === 0 && (
+      {own.length === 0 && (
         <>
           <p className="mt-1 text-muted">
             Nothing yet. Its trace checks and true times can teach the clock for the next batch.
@@ -98,7 +93,7 @@ export function Lessons({ id, batch }: { id: string; batch: OpenBatch }) {
           )}
         </>
       )}
-      {own && own.length > 0 && (
+      {own.length > 0 && (
         <>
           <ul className={`mt-1 grid gap-1 ${isLeftOut ? "text-muted line-through" : ""}`}>
             {own.flatMap((l) => {

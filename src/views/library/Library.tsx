@@ -4,7 +4,7 @@ import type { Bench } from "../../core/library/bench";
 import { blankDocument } from "../../core/library/blank";
 import { LIBRARY, type LibraryItem, type LibraryKind } from "../../core/library/kinds";
 import { api } from "../parts/api";
-import { BenchProvider } from "../parts/bench";
+import { LiveBench } from "../parts/bench";
 import { useFollowed } from "../parts/follow";
 import { StudioHead } from "../parts/StudioHead";
 import { ItemEditor } from "./ItemEditor";
@@ -21,9 +21,9 @@ interface Props<K extends LibraryKind> {
 
 export default function Library<K extends LibraryKind>(props: Props<K>) {
   return (
-    <BenchProvider bench={props.bench}>
+    <LiveBench bench={props.bench}>
       <Drawers {...props} />
-    </BenchProvider>
+    </LiveBench>
   );
 }
 

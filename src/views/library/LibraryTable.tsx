@@ -9,6 +9,8 @@ import type { ListQuery, useLibraryList } from "./useLibraryList";
 /** Height of a row, px: under a finger it is higher. */
 const rowPx = () => (typeof matchMedia === "function" && matchMedia("(width < 1100px)").matches ? 44 : 34);
 const FETCH_AHEAD = 20;
+/** Size of the list that the server writes for, px: what fills a large window. */
+const FIRST_RECT = { width: 600, height: 600 };
 
 interface Props<K extends LibraryKind> {
   kind: K;
@@ -29,6 +31,7 @@ export function LibraryTable<K extends LibraryKind>({ kind, list, query, onQuery
     getScrollElement: () => box.current,
     estimateSize: rowPx,
     overscan: 10,
+    initialRect: FIRST_RECT,
   });
   const shown = rows.getVirtualItems();
   const last = shown.at(-1)?.index ?? 0;

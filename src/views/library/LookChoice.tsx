@@ -1,9 +1,10 @@
 import { useState } from "react";
-import { LOOKS, type Look, lookNow, wear } from "../parts/look";
+import { LOOKS, type Look, wear } from "../parts/look";
 
 /** How pages look on this device alone. */
-export function LookChoice() {
-  const [look, setLook] = useState<Look>(lookNow);
+/** @param worn the look that the page was written in */
+export function LookChoice({ worn }: { worn: Look }) {
+  const [look, setLook] = useState(worn);
   return (
     <label className="mt-2 flex items-baseline gap-2">
       <span className="w-32 text-muted">look on this device</span>

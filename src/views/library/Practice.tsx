@@ -3,6 +3,8 @@ import { type Settings, settingsSchema } from "../../core/practice/practiceSchem
 import { METRIC, type UnitPreferences, US } from "../../core/units/quantities";
 import { Devices } from "../access/Devices";
 import { BoundNumber, BoundSelect, BoundText, type Editable } from "../parts/bound";
+import { Live } from "../parts/Live";
+import type { Look } from "../parts/look";
 import { PracticeFields } from "../parts/PracticeFields";
 import { ConflictNotice, SaveMark } from "../parts/SaveMark";
 import { StudioHead } from "../parts/StudioHead";
@@ -74,7 +76,7 @@ const UNIT_FIELDS: { field: keyof UnitPreferences; label: string; options: { val
 ];
 
 /** How this studio works: units, schools of practice with their reasons, and what new batches start from. */
-export default function Practice({ stored }: { stored: StoredSettings }) {
+export default function Practice({ stored, look }: { stored: StoredSettings; look: Look }) {
   const initial = useMemo(() => ({ ...stored, updatedAt: "" }), [stored]);
   const held = useDocument(KIND, initial);
   useUndoKeys(held.undo, held.redo);
@@ -84,109 +86,111 @@ export default function Practice({ stored }: { stored: StoredSettings }) {
     held.seal();
   };
   return (
-    <UnitsProvider units={held.document.units}>
-      <div className="flex min-h-screen flex-col">
-        <StudioHead here="practice" title="Practice">
-          <SaveMark saveState={held.saveState} />
-        </StudioHead>
-        <main className="mx-2.5 mb-2.5 mt-2 grid flex-1 grid-cols-2 narrow:grid-cols-1 content-start gap-x-12 gap-y-6 rounded-lg border-[1.5px] border-ink bg-sheet px-7 py-5">
-          <div className="col-span-full">
-            <ConflictNotice
-              saveState={held.saveState}
-              onMine={() => {
-                if (held.saveState.kind === "conflict")
-                  held.saver.settle(held.saveState.current.version, held.saveState.mine);
-              }}
-              onTheirs={() => {
-                held.saver.discard();
-                location.reload();
-              }}
-            />
-          </div>
-          <section aria-labelledby="studio-head">
-            <h2 id="studio-head" className="mb-2 text-[18px]">
-              The studio
-            </h2>
-            <BoundText open={open} path={["studio"]} label="name, as it stands on printed sheets" className="w-72" />
-            <BoundText
-              open={open}
-              path={["region"]}
-              label="whose rules and limits you follow"
-              className="mt-2 w-full"
-            />
-            <p className="mt-1 text-[12.5px] text-muted">
-              A reminder in your own words. Selling soap is regulated differently in each place: Tundish compares with
-              the limits that you enter and decides nothing.
-            </p>
-          </section>
-          <section aria-labelledby="units-head">
-            <h2 id="units-head" className="mb-2 text-[18px]">
-              Units
-            </h2>
-            <p className="mb-2 flex gap-2">
-              <button type="button" className="button" onClick={() => all(METRIC)}>
-                All metric
-              </button>
-              <button type="button" className="button" onClick={() => all(US)}>
-                All US
-              </button>
-            </p>
-            <div className="grid gap-1.5">
-              {UNIT_FIELDS.map((u) => (
-                <BoundSelect
-                  key={u.field}
-                  open={open}
-                  path={["units", u.field]}
-                  label={u.label}
-                  options={u.options}
-                  className="w-80 max-w-full [&>label]:w-32"
-                />
-              ))}
-            </div>
-            <p className="mt-1.5">
-              <BoundNumber
-                open={open}
-                path={["scoopMl"]}
-                label="your own small scoop holds"
-                unit="mL"
-                decimals={2}
-                step={0.05}
+    <Live>
+      <UnitsProvider units={held.document.units}>
+        <div className="flex min-h-screen flex-col">
+          <StudioHead here="practice" title="Practice">
+            <SaveMark saveState={held.saveState} />
+          </StudioHead>
+          <main className="mx-2.5 mb-2.5 mt-2 grid flex-1 grid-cols-2 narrow:grid-cols-1 content-start gap-x-12 gap-y-6 rounded-lg border-[1.5px] border-ink bg-sheet px-7 py-5">
+            <div className="col-span-full">
+              <ConflictNotice
+                saveState={held.saveState}
+                onMine={() => {
+                  if (held.saveState.kind === "conflict")
+                    held.saver.settle(held.saveState.current.version, held.saveState.mine);
+                }}
+                onTheirs={() => {
+                  held.saver.discard();
+                  location.reload();
+                }}
               />
-            </p>
-            <UnitExample />
-            <LookChoice />
-          </section>
-          <div className="grid min-w-0 content-start gap-y-6">
-            <section aria-labelledby="practice-head" className="min-w-0">
-              <h2 id="practice-head" className="mb-2 text-[18px]">
-                Schools of practice
+            </div>
+            <section aria-labelledby="studio-head">
+              <h2 id="studio-head" className="mb-2 text-[18px]">
+                The studio
               </h2>
-              <PracticeFields open={open} path={["practice"]} />
-              <p className="mt-2 text-[12.5px] text-muted">
-                New batches start from these; each batch can be worked differently on its weigh-up sheet.
-              </p>
-            </section>
-            <Devices />
-          </div>
-          <div className="grid content-start gap-y-6">
-            <section aria-labelledby="start-head">
-              <h2 id="start-head" className="mb-2 text-[18px]">
-                New batches
-              </h2>
-              <p className="flex flex-wrap gap-x-5 gap-y-2">
-                <BoundNumber open={open} path={["barThicknessMm"]} label="bars" quantity="length" width="w-14" />
-                <BoundNumber open={open} path={["cureDays"]} label="cure" unit="days" />
-                <BoundNumber open={open} path={["residualWaterPct"]} label="water left in a cured bar" unit="%" />
-              </p>
+              <BoundText open={open} path={["studio"]} label="name, as it stands on printed sheets" className="w-72" />
+              <BoundText
+                open={open}
+                path={["region"]}
+                label="whose rules and limits you follow"
+                className="mt-2 w-full"
+              />
               <p className="mt-1 text-[12.5px] text-muted">
-                Residual water is an estimate (8 to 12 %): your own weighings know better.
+                A reminder in your own words. Selling soap is regulated differently in each place: Tundish compares with
+                the limits that you enter and decides nothing.
               </p>
             </section>
-            <Backups />
-          </div>
-        </main>
-      </div>
-    </UnitsProvider>
+            <section aria-labelledby="units-head">
+              <h2 id="units-head" className="mb-2 text-[18px]">
+                Units
+              </h2>
+              <p className="mb-2 flex gap-2">
+                <button type="button" className="button" onClick={() => all(METRIC)}>
+                  All metric
+                </button>
+                <button type="button" className="button" onClick={() => all(US)}>
+                  All US
+                </button>
+              </p>
+              <div className="grid gap-1.5">
+                {UNIT_FIELDS.map((u) => (
+                  <BoundSelect
+                    key={u.field}
+                    open={open}
+                    path={["units", u.field]}
+                    label={u.label}
+                    options={u.options}
+                    className="w-80 max-w-full [&>label]:w-32"
+                  />
+                ))}
+              </div>
+              <p className="mt-1.5">
+                <BoundNumber
+                  open={open}
+                  path={["scoopMl"]}
+                  label="your own small scoop holds"
+                  unit="mL"
+                  decimals={2}
+                  step={0.05}
+                />
+              </p>
+              <UnitExample />
+              <LookChoice worn={look} />
+            </section>
+            <div className="grid min-w-0 content-start gap-y-6">
+              <section aria-labelledby="practice-head" className="min-w-0">
+                <h2 id="practice-head" className="mb-2 text-[18px]">
+                  Schools of practice
+                </h2>
+                <PracticeFields open={open} path={["practice"]} />
+                <p className="mt-2 text-[12.5px] text-muted">
+                  New batches start from these; each batch can be worked differently on its weigh-up sheet.
+                </p>
+              </section>
+              <Devices />
+            </div>
+            <div className="grid content-start gap-y-6">
+              <section aria-labelledby="start-head">
+                <h2 id="start-head" className="mb-2 text-[18px]">
+                  New batches
+                </h2>
+                <p className="flex flex-wrap gap-x-5 gap-y-2">
+                  <BoundNumber open={open} path={["barThicknessMm"]} label="bars" quantity="length" width="w-14" />
+                  <BoundNumber open={open} path={["cureDays"]} label="cure" unit="days" />
+                  <BoundNumber open={open} path={["residualWaterPct"]} label="water left in a cured bar" unit="%" />
+                </p>
+                <p className="mt-1 text-[12.5px] text-muted">
+                  Residual water is an estimate (8 to 12 %): your own weighings know better.
+                </p>
+              </section>
+              <Backups />
+            </div>
+          </main>
+        </div>
+      </UnitsProvider>
+    </Live>
   );
 }
 

@@ -1,13 +1,19 @@
 import { useEffect, useRef } from "react";
 import type { FaceAnswer } from "../../workers/faceProtocol";
 
+/** First pictures of a page by their keys, each as the address of a picture. */
+export type Stills = Readonly<Record<string, string>>;
+
 /** A drawn face, stretched to the box that its parent gives. `label` says in words what it shows. */
 export function FaceCanvas({
   face,
+  still,
   label,
   className = "",
 }: {
   face: Omit<FaceAnswer, "colour"> | undefined;
+  /** Shown until the first picture is drawn here. */
+  still?: string;
   label: string;
   className?: string;
 }) {
@@ -19,7 +25,7 @@ export function FaceCanvas({
     element.height = face.height;
     element.getContext("2d")?.putImageData(new ImageData(face.rgba, face.width, face.height), 0, 0);
   }, [face]);
-  return (
+  const canvasElement = (
     <canvas
       ref={canvas}
       role="img"
@@ -27,5 +33,12 @@ export function FaceCanvas({
       data-stage={face?.stage ?? "none"}
       className={`block h-full w-full ${face?.stage === "coarse" ? "[image-rendering:pixelated]" : ""} ${className}`}
     />
+  );
+  if (!still) return canvasElement;
+  return (
+    <span className="relative block h-full w-full">
+      {!face && <img src={still} alt="" className="absolute inset-0 block h-full w-full" />}
+      {canvasElement}
+    </span>
   );
 }

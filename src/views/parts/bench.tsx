@@ -2,6 +2,8 @@ import { createContext, type ReactNode, useContext, useMemo } from "react";
 import type { Plan } from "../../core/document/schema";
 import { findOil, type OilLookup } from "../../core/formula/oils";
 import type { Bench } from "../../core/library/bench";
+import { Live } from "./Live";
+import type { StoredBatch } from "./stored";
 import { UnitsProvider } from "./units";
 
 const Context = createContext<Bench | null>(null);
@@ -11,6 +13,21 @@ export const BenchProvider = ({ bench, children }: { bench: Bench; children: Rea
   <Context.Provider value={bench}>
     <UnitsProvider units={bench.settings.units}>{children}</UnitsProvider>
   </Context.Provider>
+);
+
+/** What every page of a batch is given. */
+export interface BatchPageProps {
+  initial: StoredBatch;
+  bench: Bench;
+  /** Shown until the page is alive, where the server leaves its content to the browser. */
+  instead?: string;
+}
+
+/** A page that the server wrote, with the bench within its reach. */
+export const LiveBench = ({ bench, instead, children }: Omit<BatchPageProps, "initial"> & { children: ReactNode }) => (
+  <Live instead={instead}>
+    <BenchProvider bench={bench}>{children}</BenchProvider>
+  </Live>
 );
 
 export function useBench(): Bench {

@@ -12,8 +12,6 @@ const YEAR_S = 365 * 24 * 3600;
 /** What a cookie says; whatever it does not name is the system's. */
 export const lookOf = (said: string | undefined): Look => LOOKS.find((l) => l.id === said)?.id ?? "system";
 
-export const lookNow = (): Look => lookOf(document.documentElement.dataset.look);
-
 /** Changes the look at once, and for the pages to come. */
 export function wear(look: Look): void {
   document.documentElement.dataset.look = look;

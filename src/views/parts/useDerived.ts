@@ -1,5 +1,6 @@
 import { useDeferredValue, useMemo } from "react";
-import { type Derived, derive } from "../../core/derive/derive";
+import type { Derived } from "../../core/derive/derive";
+import { derivedOf } from "../../core/derive/workedOut";
 import { linesOf } from "../../core/document/ids";
 import type { Plan } from "../../core/document/schema";
 import type { UnitPreferences } from "../../core/units/quantities";
@@ -18,5 +19,5 @@ function haveSameLines(a: Plan, b: Plan): boolean {
 export function useDerived(plan: Plan, units: UnitPreferences): Derived {
   const settled = useDeferredValue(plan);
   const shown = haveSameLines(plan, settled) ? settled : plan;
-  return useMemo(() => derive(shown, undefined, units), [shown, units]);
+  return useMemo(() => derivedOf(shown, units), [shown, units]);
 }

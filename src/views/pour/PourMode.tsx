@@ -1,11 +1,10 @@
 import { useEffect, useState } from "react";
-import type { Bench } from "../../core/library/bench";
 import { commandsOf } from "../keys/commands";
 import { Desk } from "../keys/Desk";
 import { POUR_KEYS } from "../keys/screens";
 import { useKeys } from "../keys/useKeys";
 import { BatchHead } from "../parts/BatchHead";
-import { BenchProvider } from "../parts/bench";
+import { type BatchPageProps, LiveBench } from "../parts/bench";
 import { clock } from "../parts/format";
 import { useKeptPages } from "../parts/keeping";
 import { SaveMark, SaveTrouble } from "../parts/SaveMark";
@@ -24,17 +23,17 @@ import { usePour } from "./usePour";
 import { useWakeLock } from "./useWakeLock";
 
 /** Pour mode: one instruction at a time, readable from a distance, every action on a key and on a big button. */
-export default function PourMode({ initial, bench }: { initial: StoredBatch; bench: Bench }) {
+export default function PourMode({ initial, openedMs, ...page }: BatchPageProps & { openedMs: number }) {
   return (
-    <BenchProvider bench={bench}>
-      <Pouring initial={initial} />
-    </BenchProvider>
+    <LiveBench {...page}>
+      <Pouring initial={initial} openedMs={openedMs} />
+    </LiveBench>
   );
 }
 
-function Pouring({ initial }: { initial: StoredBatch }) {
+function Pouring({ initial, openedMs }: { initial: StoredBatch; openedMs: number }) {
   const batch = useBatch(initial);
-  const pour = usePour(batch);
+  const pour = usePour(batch, openedMs);
   const [pad, setPad] = useState<Pad | null>(null);
   const isKept = useKeptPages(`/batches/${initial.id}/pour`, `/batches/${initial.id}/book`, "/");
   const { plan } = batch;

@@ -2,6 +2,7 @@ import { useEffect, useMemo, useState } from "react";
 import type { Replan } from "../../core/advise/live";
 import { computeMasses } from "../../core/batter/masses";
 import { type Derived, derive } from "../../core/derive/derive";
+import { workedOutOf } from "../../core/derive/workedOut";
 import { nextId } from "../../core/document/ids";
 import type { BenchEvent } from "../../core/document/record";
 import type { CheckAnswer, Deviation } from "../../core/document/schema";
@@ -33,13 +34,13 @@ export interface Pour {
 
 const TICK_MS = 500;
 
-/** The pour as it goes: everything follows from the recorded events and the time of day, so a reload goes on where it was. */
-export function usePour(batch: OpenBatch): Pour {
+/** The pour as it goes: everything follows from the recorded events and the time of day, so a reload goes on where it was. @param openedMs moment that the page was written for, ms */
+export function usePour(batch: OpenBatch, openedMs: number): Pour {
   const { plan } = batch;
   const { startedAt, finishedAt } = plan.record;
   const isOn = startedAt !== null && finishedAt === null;
   const since = (atMs: number) => (startedAt === null ? 0 : Math.max(0, (atMs - Date.parse(startedAt)) / 1000));
-  const [nowMs, setNow] = useState(() => Date.now());
+  const [nowMs, setNow] = useState(openedMs);
   useEffect(() => {
     if (!isOn) return;
     setNow(Date.now());
@@ -52,11 +53,12 @@ export function usePour(batch: OpenBatch): Pour {
   const { units } = useUnits();
   // What the record says changes with the record, not with every second.
   const belief = useMemo(() => {
+    if (workedOutOf(plan)) return undefined;
     const masses = startedAt !== null && hasReadings(plan) ? computeMasses(plan) : null;
     return masses ? posteriorOf(plan, masses) : undefined;
   }, [plan, startedAt]);
   const derived = useMemo(
-    () => derive(plan, startedAt === null ? undefined : wholeS, units, belief),
+    () => workedOutOf(plan) ?? derive(plan, startedAt === null ? undefined : wholeS, units, belief),
     [plan, startedAt, wholeS, units, belief],
   );
   const steps = derived.timeline?.steps ?? [];

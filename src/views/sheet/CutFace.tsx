@@ -1,35 +1,31 @@
 import { type CSSProperties, type ReactNode, useState } from "react";
 import { barAt } from "../../core/cut/bars";
 import type { Derived } from "../../core/derive/derive";
+import { faceShape, firstCutMm, sheetFaces } from "../../core/derive/firstFaces";
 import type { Plan } from "../../core/document/schema";
-import type { FaceRequest } from "../../workers/faceProtocol";
 import { CUT_KEYS } from "../keys/screens";
 import { act } from "../keys/useKeys";
-import { FaceCanvas } from "../parts/FaceCanvas";
+import { FaceCanvas, type Stills } from "../parts/FaceCanvas";
 import { useUnits } from "../parts/units";
 import { useFaces } from "../parts/useFaces";
 
-/** Samples of the full face across. */
-const FACE_PX = 300;
-const SIDE_PX = 150;
 /** Highest picture of the face on the page, px. */
 const MOST_FACE_PX = 300;
-const TOP_PX = 420;
-/** Depth below the surface of the picture from above, mm. */
-const SKIN_MM = 0.4;
-const LARGEST_FACE_MM = 400;
 
 /** The predicted cut face at a place of the loaf, its neighbours, and the loaf from above with the place of the cut. */
 export function CutFace({
   plan,
   derived,
   isStrip,
+  stills = {},
   children,
 }: {
   plan: Plan;
   derived: Derived;
   /** In a narrow window only the face and the place of its cut: the rest has a room of its own. */
   isStrip: boolean;
+  /** First pictures by their keys, as the server drew them. */
+  stills?: Stills;
   children?: ReactNode;
 }) {
   const rest = isStrip ? "narrow:hidden" : "";
@@ -37,31 +33,12 @@ export function CutFace({
   const { middlesMm } = derived.bars;
   const { mm } = useUnits();
   const [chosenMm, choose] = useState<number | null>(null);
-  const middle = middlesMm[Math.floor((middlesMm.length - 1) / 2)];
-  const cutMm = Math.min(mould.lengthMm, chosenMm ?? middle);
+  const cutMm = Math.min(mould.lengthMm, chosenMm ?? firstCutMm(derived));
   const bar = barAt(derived.bars, cutMm);
   const design = derived.designs.get(mould.id) ?? null;
-  const levelMm = derived.masses?.moulds[0].levelMm ?? 0;
-  const shape = Math.max(0.1, Math.min(levelMm, LARGEST_FACE_MM)) / mould.widthMm;
-  const rows = (px: number) => Math.max(8, Math.min(400, Math.round(px * shape)));
+  const shape = faceShape(plan, derived);
   const neighbours = [bar - 1, bar + 1].map((k) => (k >= 0 && k < middlesMm.length ? middlesMm[k] : null));
-
-  const across = (key: string, atMm: number, px: number): FaceRequest => ({
-    key,
-    view: { kind: "across", atMm },
-    width: px,
-    height: rows(px),
-  });
-  const main = [across("face", cutMm, FACE_PX)];
-  const others: FaceRequest[] = neighbours.flatMap((atMm, i) =>
-    atMm === null ? [] : [across(`side${i}`, atMm, SIDE_PX)],
-  );
-  others.push({
-    key: "top",
-    view: { kind: "above", depthMm: SKIN_MM },
-    width: TOP_PX,
-    height: Math.round((TOP_PX * mould.widthMm) / mould.lengthMm),
-  });
+  const { main, others } = sheetFaces(plan, derived, cutMm, neighbours);
   const isEmpty = !design || design.pours.every((p) => p.volumeMm3 <= 0);
   const faces = useFaces(isEmpty ? null : design, derived.palette, [main, others]);
 
@@ -98,7 +75,11 @@ export function CutFace({
                 } as CSSProperties
               }
             >
-              <FaceCanvas face={faces.get("face")} label={`Predicted cut face at ${mm(Math.round(cutMm))}`} />
+              <FaceCanvas
+                face={faces.get("face")}
+                still={stills.face}
+                label={`Predicted cut face at ${mm(Math.round(cutMm))}`}
+              />
             </div>
             <div
               className={`flex w-[96px] shrink-0 flex-col justify-between gap-1 text-[12px] text-muted ${isStrip ? "phone:hidden narrow:w-auto narrow:flex-row narrow:justify-start narrow:gap-2 narrow:[&>figure]:w-[110px]" : ""}`}
@@ -108,7 +89,11 @@ export function CutFace({
                   {atMm !== null && (
                     <>
                       <div className="border border-ink/30" style={{ aspectRatio: `${1 / shape}` }}>
-                        <FaceCanvas face={faces.get(`side${i}`)} label={`Predicted face of bar ${bar + (i ? 2 : 0)}`} />
+                        <FaceCanvas
+                          face={faces.get(`side${i}`)}
+                          still={stills[`side${i}`]}
+                          label={`Predicted face of bar ${bar + (i ? 2 : 0)}`}
+                        />
                       </div>
                       <figcaption>
                         bar {bar + (i ? 2 : 0)}, {mm(Math.round(atMm))}
@@ -124,7 +109,11 @@ export function CutFace({
               className={`border border-ink/30 ${rest}`}
               style={{ height: Math.min(104, Math.round((440 * mould.widthMm) / mould.lengthMm)) }}
             >
-              <FaceCanvas face={faces.get("top")} label="Predicted top of the loaf, seen from above" />
+              <FaceCanvas
+                face={faces.get("top")}
+                still={stills.top}
+                label="Predicted top of the loaf, seen from above"
+              />
             </div>
             <div
               aria-hidden="true"

@@ -9,7 +9,7 @@ import {
 } from "@dnd-kit/core";
 import { SortableContext, sortableKeyboardCoordinates, verticalListSortingStrategy } from "@dnd-kit/sortable";
 import { Plus } from "lucide-react";
-import { useMemo } from "react";
+import { useId, useMemo } from "react";
 import { nextId } from "../../core/document/ids";
 import type { Notice } from "../../core/document/notice";
 import { kindName, OPERATION_KINDS, type OperationKind, portionOf } from "../../core/techniques/operations/registry";
@@ -80,7 +80,7 @@ export function PourList({ batch, derived, disabled, selected, onSelect }: Props
         <span>pass</span>
         <span className="text-right">amount</span>
       </div>
-      <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={onDragEnd}>
+      <DndContext id={useId()} sensors={sensors} collisionDetection={closestCenter} onDragEnd={onDragEnd}>
         <SortableContext items={ids} strategy={verticalListSortingStrategy} disabled={disabled}>
           <ol className="scroll-quiet -mr-2 min-h-0 flex-1 overflow-y-auto pr-2" aria-label="Pours in order">
             {plan.operations.map((operation, index) => {

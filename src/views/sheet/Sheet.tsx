@@ -1,8 +1,8 @@
 import { useState } from "react";
-import type { Bench } from "../../core/library/bench";
 import { FAMILIES } from "../../core/techniques/families/registry";
 import { BatchHead } from "../parts/BatchHead";
-import { BenchProvider } from "../parts/bench";
+import { type BatchPageProps, LiveBench } from "../parts/bench";
+import type { Stills } from "../parts/FaceCanvas";
 import { SaveTrouble } from "../parts/SaveMark";
 import type { StoredBatch } from "../parts/stored";
 import { useUnits } from "../parts/units";
@@ -24,16 +24,16 @@ import { PortionDrawer } from "./portion/PortionDrawer";
 import { inRooms, type Room, Rooms } from "./Rooms";
 import { sheetCommands } from "./sheetCommands";
 
-export default function Sheet({ initial, bench }: { initial: StoredBatch; bench: Bench }) {
+export default function Sheet({ initial, stills, ...page }: BatchPageProps & { stills?: Stills }) {
   return (
-    <BenchProvider bench={bench}>
-      <BatchSheet initial={initial} />
-    </BenchProvider>
+    <LiveBench {...page}>
+      <BatchSheet initial={initial} stills={stills} />
+    </LiveBench>
   );
 }
 
 /** The batch sheet: mould, formula, cups, predicted cut, pours and the pour clock, live together. */
-function BatchSheet({ initial }: { initial: StoredBatch }) {
+function BatchSheet({ initial, stills }: { initial: StoredBatch; stills?: Stills }) {
   const batch = useBatch(initial);
   const { plan } = batch;
   const { units, grams, mm } = useUnits();
@@ -98,7 +98,7 @@ function BatchSheet({ initial }: { initial: StoredBatch }) {
               onColours={() => setDrawer({ kind: "colours" })}
             />
           </div>
-          <CutFace plan={plan} derived={derived} isStrip={room !== "design"}>
+          <CutFace plan={plan} derived={derived} stills={stills} isStrip={room !== "design"}>
             <FamilyPanel {...props} />
           </CutFace>
           <div className={`flex min-h-0 min-w-0 flex-col ${inRooms(room, "pours")}`}>

@@ -3,7 +3,9 @@ import { useEffect, useMemo, useState } from "react";
 import type { ShelfEntry } from "../../core/derive/shelf";
 import type { Settings } from "../../core/practice/practiceSchema";
 import { api } from "../parts/api";
+import type { Stills } from "../parts/FaceCanvas";
 import { useFollowed } from "../parts/follow";
+import { Live } from "../parts/Live";
 import { StudioHead } from "../parts/StudioHead";
 import { UnitsProvider } from "../parts/units";
 import { useFaceQueue } from "../parts/useFaceQueue";
@@ -21,6 +23,7 @@ interface Props {
   page: { boards: Record<BoardName, Board>; due: ShelfEntry[] };
   today: string;
   settings: Settings;
+  stills?: Stills;
 }
 
 const BOARDS: { name: BoardName; label: string; empty: string }[] = [
@@ -34,7 +37,7 @@ const MORE = 48;
 const MOST_ROWS = 200;
 
 /** The shelf: batches as bars standing on boards, searched by name, and what is due next. */
-export default function Shelf({ page, today, settings }: Props) {
+export default function Shelf({ page, today, settings, stills = {} }: Props) {
   const [boards, setBoards] = useState(page.boards);
   const [due, setDue] = useState(page.due);
   const [search, setSearch] = useState("");
@@ -106,73 +109,81 @@ export default function Shelf({ page, today, settings }: Props) {
   const total = BOARDS.reduce((sum, b) => sum + boards[b.name].total, 0);
 
   return (
-    <UnitsProvider units={settings.units}>
-      <div className="mx-auto max-w-[1260px] pb-8">
-        <StudioHead here="shelf" title="Shelf">
-          <ImportBatch onTrouble={setTrouble} />
-          <button
-            type="button"
-            className="button button-main"
-            onClick={async () => setTrouble(await createBatch(settings))}
-          >
-            <Plus size={16} /> New batch
-          </button>
-        </StudioHead>
-        {trouble && (
-          <p role="alert" className="notice-cut mx-5 mt-3">
-            {trouble}
-          </p>
-        )}
-        <div className="mt-3 grid grid-cols-[minmax(0,1fr)_250px] gap-x-8 px-5 max-lg:grid-cols-1">
-          <main>
-            <p className="mb-2 flex items-baseline gap-3">
-              <input
-                type="search"
-                aria-label="Search batches"
-                placeholder="search by name"
-                className="field w-52 !px-2"
-                value={search}
-                onChange={(e) => setSearch(e.currentTarget.value)}
-              />
-              <span className="text-muted" role="status">
-                {total} {total === 1 ? "batch" : "batches"}
-                {search && " found"}
-              </span>
+    <Live>
+      <UnitsProvider units={settings.units}>
+        <div className="mx-auto max-w-[1260px] pb-8">
+          <StudioHead here="shelf" title="Shelf">
+            <ImportBatch onTrouble={setTrouble} />
+            <button
+              type="button"
+              className="button button-main"
+              onClick={async () => setTrouble(await createBatch(settings))}
+            >
+              <Plus size={16} /> New batch
+            </button>
+          </StudioHead>
+          {trouble && (
+            <p role="alert" className="notice-cut mx-5 mt-3">
+              {trouble}
             </p>
-            {BOARDS.map((board) => {
-              const own = boards[board.name];
-              return (
-                <section key={board.name} aria-labelledby={`board-${board.name}`} className="mb-2">
-                  <h2 id={`board-${board.name}`} className="text-[17px]">
-                    {board.label} <span className="font-text text-[13px] font-normal text-muted">{own.total}</span>
-                  </h2>
-                  {own.entries.length === 0 ? (
-                    <p className="border-b-[5px] border-ink/80 py-4 text-muted">
-                      {search ? `Nothing here is called like "${search}".` : board.empty}
-                    </p>
-                  ) : (
-                    <ul className="boards mt-1 flex flex-wrap gap-x-5 phone:gap-x-3">
-                      {own.entries.map((entry) => (
-                        <ShelfBar key={entry.id} entry={entry} face={faces.get(entry.id)} onTrouble={setTrouble} />
-                      ))}
-                    </ul>
-                  )}
-                  {own.entries.length < own.total && (
-                    <button type="button" className="button mb-2" onClick={() => void more(board.name)}>
-                      Show {Math.min(MORE, own.total - own.entries.length)} more of {own.total - own.entries.length}
-                    </button>
-                  )}
-                </section>
-              );
-            })}
-          </main>
-          <DueNext entries={due} today={today} />
+          )}
+          <div className="mt-3 grid grid-cols-[minmax(0,1fr)_250px] gap-x-8 px-5 max-lg:grid-cols-1">
+            <main>
+              <p className="mb-2 flex items-baseline gap-3">
+                <input
+                  type="search"
+                  aria-label="Search batches"
+                  placeholder="search by name"
+                  className="field w-52 !px-2"
+                  value={search}
+                  onChange={(e) => setSearch(e.currentTarget.value)}
+                />
+                <span className="text-muted" role="status">
+                  {total} {total === 1 ? "batch" : "batches"}
+                  {search && " found"}
+                </span>
+              </p>
+              {BOARDS.map((board) => {
+                const own = boards[board.name];
+                return (
+                  <section key={board.name} aria-labelledby={`board-${board.name}`} className="mb-2">
+                    <h2 id={`board-${board.name}`} className="text-[17px]">
+                      {board.label} <span className="font-text text-[13px] font-normal text-muted">{own.total}</span>
+                    </h2>
+                    {own.entries.length === 0 ? (
+                      <p className="border-b-[5px] border-ink/80 py-4 text-muted">
+                        {search ? `Nothing here is called like "${search}".` : board.empty}
+                      </p>
+                    ) : (
+                      <ul className="boards mt-1 flex flex-wrap gap-x-5 phone:gap-x-3">
+                        {own.entries.map((entry) => (
+                          <ShelfBar
+                            key={entry.id}
+                            entry={entry}
+                            face={faces.get(entry.id)}
+                            still={stills[entry.id]}
+                            onTrouble={setTrouble}
+                          />
+                        ))}
+                      </ul>
+                    )}
+                    {own.entries.length < own.total && (
+                      <button type="button" className="button mb-2" onClick={() => void more(board.name)}>
+                        Show {Math.min(MORE, own.total - own.entries.length)} more of {own.total - own.entries.length}
+                      </button>
+                    )}
+                  </section>
+                );
+              })}
+            </main>
+            <DueNext entries={due} today={today} />
+          </div>
+          <p className="mt-2 flex items-center gap-1.5 px-5 text-[12.5px] text-muted">
+            <Download size={13} /> keeps a batch as a file; <FileUp size={13} /> brings one back. Faces are predictions,
+            dates estimates.
+          </p>
         </div>
-        <p className="mt-2 flex items-center gap-1.5 px-5 text-[12.5px] text-muted">
-          <Download size={13} /> keeps a batch as a file; <FileUp size={13} /> brings one back. Faces are predictions,
-          dates estimates.
-        </p>
-      </div>
-    </UnitsProvider>
+      </UnitsProvider>
+    </Live>
   );
 }

@@ -21,10 +21,12 @@ function standing(e: ShelfEntry): string {
 export function ShelfBar({
   entry,
   face,
+  still,
   onTrouble,
 }: {
   entry: ShelfEntry;
   face: FaceAnswer | undefined;
+  still?: string;
   onTrouble: (t: string | null) => void;
 }) {
   const { grams } = useUnits();
@@ -47,7 +49,7 @@ export function ShelfBar({
       <a href={href} className="block" aria-label={`Open ${entry.title}`}>
         <div className="h-[113px] w-[150px] overflow-hidden rounded-t-[3px] border-[1.5px] border-b-0 border-ink bg-sheet">
           {entry.design && entry.design.pours.length > 0 ? (
-            <FaceCanvas face={face} label={`Predicted bar of ${entry.title}`} />
+            <FaceCanvas face={face} still={still} label={`Predicted bar of ${entry.title}`} />
           ) : null}
         </div>
       </a>

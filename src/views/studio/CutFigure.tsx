@@ -11,6 +11,7 @@ const WIDEST_OF_TWO_PX = 400;
 export function CutFigure({
   frame,
   face,
+  still,
   label,
   isPair,
   above,
@@ -19,6 +20,7 @@ export function CutFigure({
 }: {
   frame: Frame;
   face: FaceAnswer | undefined;
+  still?: string;
   label: string;
   isPair: boolean;
   above?: ReactNode;
@@ -36,7 +38,7 @@ export function CutFigure({
         className="relative border border-ink/40"
         style={{ aspectRatio: `${frame.widthMm / Math.max(1, frame.heightMm)}` }}
       >
-        <FaceCanvas face={face} label={label} />
+        <FaceCanvas face={face} still={still} label={label} />
         {over}
       </div>
       <figcaption className="text-[12.5px] text-muted">{children}</figcaption>

@@ -1,11 +1,11 @@
 import { useCallback, useMemo, useState } from "react";
 import type { ColourTime } from "../../core/colour/colourantSchema";
 import { barAt } from "../../core/cut/bars";
-import type { Bench } from "../../core/library/bench";
 import { compileDesign } from "../../core/swirl/design";
 import { FAMILIES } from "../../core/techniques/families/registry";
 import { BatchHead } from "../parts/BatchHead";
-import { BenchProvider } from "../parts/bench";
+import { type BatchPageProps, LiveBench } from "../parts/bench";
+import type { Stills } from "../parts/FaceCanvas";
 import { SaveTrouble } from "../parts/SaveMark";
 import type { StoredBatch } from "../parts/stored";
 import { useUnits } from "../parts/units";
@@ -31,16 +31,16 @@ import { useNumbers } from "./useNumbers";
 const TOP_PX = 460;
 const SKIN_MM = 0.4;
 
-export default function Studio({ initial, bench }: { initial: StoredBatch; bench: Bench }) {
+export default function Studio({ initial, stills, ...page }: BatchPageProps & { stills?: Stills }) {
   return (
-    <BenchProvider bench={bench}>
-      <SwirlStudio initial={initial} />
-    </BenchProvider>
+    <LiveBench {...page}>
+      <SwirlStudio initial={initial} stills={stills} />
+    </LiveBench>
   );
 }
 
 /** The swirl studio: the loaf cut as one likes, all its bars, its top, the pour as a film, and what the picture yields. */
-function SwirlStudio({ initial }: { initial: StoredBatch }) {
+function SwirlStudio({ initial, stills }: { initial: StoredBatch; stills?: Stills }) {
   const batch = useBatch(initial);
   const { plan } = batch;
   const { units, mm } = useUnits();
@@ -144,6 +144,7 @@ function SwirlStudio({ initial }: { initial: StoredBatch }) {
                   <CutFigure
                     frame={frame}
                     face={faces.get("face")}
+                    still={stills?.face}
                     label={`Predicted cut, ${mm(frame.widthMm)} by ${mm(frame.heightMm)}`}
                     isPair={other.sight !== null}
                     above={
@@ -221,6 +222,7 @@ function SwirlStudio({ initial }: { initial: StoredBatch }) {
                   <TopView
                     plan={plan}
                     face={faces.get("top")}
+                    still={stills?.top}
                     cutMm={isAcross || cut.kind === "tilted" ? cutMm : null}
                     bars={bars}
                     drawing={drawsOn === "top" ? drawing : null}

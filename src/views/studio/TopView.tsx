@@ -9,6 +9,7 @@ import { DrawSurface, type Spot } from "./DrawSurface";
 export function TopView({
   plan,
   face,
+  still,
   cutMm,
   bars,
   drawing,
@@ -16,6 +17,7 @@ export function TopView({
 }: {
   plan: Plan;
   face: FaceAnswer | undefined;
+  still?: string;
   /** Place of the cut; null where the view does not cut across. */
   cutMm: number | null;
   bars: Bars;
@@ -26,7 +28,7 @@ export function TopView({
   const { lengthMm: L, widthMm: W } = plan.moulds[0];
   return (
     <div className="relative border border-ink/30" style={{ aspectRatio: `${L / W}` }}>
-      <FaceCanvas face={face} label="Predicted top of the loaf, seen from above" />
+      <FaceCanvas face={face} still={still} label="Predicted top of the loaf, seen from above" />
       <DrawSurface
         widthMm={L}
         heightMm={W}

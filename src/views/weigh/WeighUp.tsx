@@ -2,12 +2,13 @@ import { format, parseISO } from "date-fns";
 import { Printer } from "lucide-react";
 import { useMemo } from "react";
 import { barWords } from "../../core/cut/bars";
-import { type Derived, derive } from "../../core/derive/derive";
-import type { Bench } from "../../core/library/bench";
+import type { Derived } from "../../core/derive/derive";
+import { derivedOf } from "../../core/derive/workedOut";
 import { WEIGH_UP_STAGES, type WeighUpItem, type WeighUpStage } from "../../core/prepare/weighUp";
 import { shownMassG } from "../../core/units/quantities";
 import { BatchHead } from "../parts/BatchHead";
-import { BenchProvider } from "../parts/bench";
+import { type BatchPageProps, LiveBench } from "../parts/bench";
+import { useAlive } from "../parts/Live";
 import { SaveTrouble } from "../parts/SaveMark";
 import type { StoredBatch } from "../parts/stored";
 import { useUnits } from "../parts/units";
@@ -17,11 +18,11 @@ import { Eyeball } from "./Eyeball";
 import { PracticeOfBatch } from "./PracticeOfBatch";
 import { WeighLine } from "./WeighLine";
 
-export default function WeighUp({ initial, bench }: { initial: StoredBatch; bench: Bench }) {
+export default function WeighUp({ initial, ...page }: BatchPageProps) {
   return (
-    <BenchProvider bench={bench}>
-      <WeighUpSheet initial={initial} studio={bench.settings.studio} />
-    </BenchProvider>
+    <LiveBench {...page}>
+      <WeighUpSheet initial={initial} studio={page.bench.settings.studio} />
+    </LiveBench>
   );
 }
 
@@ -33,7 +34,8 @@ function WeighUpSheet({ initial, studio }: { initial: StoredBatch; studio: strin
   const batch = useBatch(initial);
   const { plan } = batch;
   const { units, grams } = useUnits();
-  const derived = useMemo(() => derive(plan, undefined, units), [plan, units]);
+  const isAlive = useAlive();
+  const derived = useMemo(() => derivedOf(plan, units), [plan, units]);
   const isPoured = plan.record.startedAt !== null;
   useUndoKeys(batch.undo, batch.redo, isPoured);
   const counted = derived.weighUp.filter((i) => i.stage !== "targets");
@@ -59,7 +61,7 @@ function WeighUpSheet({ initial, studio }: { initial: StoredBatch; studio: strin
           <strong className="font-head text-[20px]">{plan.title}</strong>
           <span>
             {studio} · weigh-up{plan.pourOn ? ` for ${format(parseISO(plan.pourOn), "d MMMM yyyy")}` : ""} · printed{" "}
-            {format(new Date(), "d MMMM yyyy")}
+            {isAlive && format(new Date(), "d MMMM yyyy")}
           </span>
         </header>
         <PrintedFacts plan={plan} derived={derived} />

@@ -5,6 +5,7 @@ import type { Derived } from "../../../core/derive/derive";
 import type { Plan } from "../../../core/document/schema";
 import { pourName, stepName } from "../../../core/prepare/words";
 import { span } from "../../parts/format";
+import { useAlive } from "../../parts/Live";
 import { useUnits } from "../../parts/units";
 import type { OpenBatch } from "../../parts/useBatch";
 import { type ClockState, useClock } from "../../parts/useClock";
@@ -43,6 +44,8 @@ export function PourClock({ batch, derived, disabled, selected, onSelect, isStri
   const { say, units } = useUnits();
   const [face, setFace] = useState<Face>("ribbons");
   const clock = useClock(plan, units, { wantsAdvice: face === "advice" });
+  // The ribbons are drawn for the width that this window gives them.
+  const isAlive = useAlive();
   const box = useRef<HTMLDivElement>(null);
   const [widthPx, setWidth] = useState(1220);
   const [zoom, setZoom] = useState<Zoom | null>(null);
@@ -104,7 +107,7 @@ export function PourClock({ batch, derived, disabled, selected, onSelect, isStri
         </span>
       </div>
       <div ref={box} className={`relative min-h-[196px] narrow:min-w-0 ${rest}`}>
-        {timeline && face === "ribbons" && (
+        {timeline && isAlive && face === "ribbons" && (
           <>
             <ClockChart
               plan={plan}
@@ -260,7 +263,7 @@ function Figures({
             tone={chances.chance < 0.7 ? "text-cut" : "text-leaf"}
           />
         ) : (
-          <span className="text-muted">weighing the chances…</span>
+          <span className="whitespace-nowrap text-muted">weighing the chances…</span>
         )}
       </span>
       {critical && criticalStep?.operationId && (

@@ -1,0 +1,17 @@
+// Runs before anything else of a page. Schemas are read without made-up code, which the policy forbids; and while the page is not alive yet, a key or a
+// press that would be lost is answered.
+globalThis.__zod_globalConfig = { jitless: true };
+for (const kind of ["keydown", "pointerdown"]) {
+  addEventListener(
+    kind,
+    (event) => {
+      const { alive } = document.documentElement.dataset;
+      const isOfPage = event.target instanceof Element && !event.target.closest("a[href], summary");
+      const isPlain = kind === "pointerdown" || !["Tab", "Shift", "Control", "Alt", "Meta", "F5"].includes(event.key);
+      if (alive !== undefined || !isOfPage || !isPlain || event.isTrusted === false) return;
+      const mark = document.getElementById("waking");
+      if (mark) mark.hidden = false;
+    },
+    true,
+  );
+}

@@ -1,0 +1,90 @@
+import { alive, expect, newBatch, saved, test } from "./journey";
+
+const BATCH = "/batches/demo-meteor-shower";
+const PAGES: [string, string][] = [
+  ["/", "Meteor Shower"],
+  [BATCH, "Cut face at"],
+  [`${BATCH}/studio`, "bar 5 of 9"],
+  [`${BATCH}/weigh`, "Olive oil"],
+  [`${BATCH}/pour`, "start the clock"],
+  ["/batches/demo-perihelion/book", "What happened"],
+  ["/library/colourants", "Brass mica"],
+  ["/practice", "Schools of practice"],
+];
+const SIZES = [
+  { width: 1280, height: 800 },
+  { width: 820, height: 1180 },
+  { width: 390, height: 844 },
+];
+
+test("every page shows its content before any script of it runs, with the colours and the faces", async ({
+  browser,
+  baseURL,
+}) => {
+  const context = await browser.newContext({ baseURL, javaScriptEnabled: false });
+  const page = await context.newPage();
+  for (const [path, words] of PAGES) {
+    await page.goto(path);
+    await expect(page.locator("body")).toContainText(words);
+  }
+  await page.goto(BATCH);
+  const face = page.locator("img").first();
+  expect(await face.evaluate((img) => (img as HTMLImageElement).naturalWidth)).toBeGreaterThan(100);
+  await page.goto("/library/colourants");
+  const backgrounds = await page
+    .locator("[data-s]")
+    .evaluateAll((all) => all.map((e) => getComputedStyle(e).backgroundColor).filter((c) => c !== "rgba(0, 0, 0, 0)"));
+  expect(new Set(backgrounds).size).toBeGreaterThan(8);
+  await context.close();
+});
+
+for (const size of SIZES) {
+  test(`nothing jumps while a page opens, and the policy blocks nothing of it: ${size.width} px`, async ({ page }) => {
+    await page.setViewportSize(size);
+    await page.addInitScript(() => {
+      const seen = { shift: 0, blocked: [] as string[] };
+      Object.assign(window, { seen });
+      new PerformanceObserver((list) => {
+        for (const e of list.getEntries() as (PerformanceEntry & { value: number })[]) seen.shift += e.value;
+      }).observe({ type: "layout-shift", buffered: true });
+      addEventListener("securitypolicyviolation", (e) => seen.blocked.push(`${e.violatedDirective} ${e.blockedURI}`));
+    });
+    for (const [path] of PAGES) {
+      await page.goto(path);
+      await page.waitForTimeout(600);
+      const seen = await page.evaluate(
+        () => (window as unknown as { seen: { shift: number; blocked: string[] } }).seen,
+      );
+      expect(seen.blocked, path).toEqual([]);
+      expect(seen.shift, path).toBeLessThan(0.05);
+    }
+  });
+}
+
+test("what is typed and pressed before a page is alive is refused and said so; afterwards it is saved", async ({
+  page,
+}) => {
+  const url = await newBatch(page, "Patience");
+  await page.goto("/practice");
+  let letThrough = () => {};
+  const held = new Promise<void>((done) => {
+    letThrough = done;
+  });
+  await page.route(/_astro\/Sheet\.[^/]*\.js$/, async (route) => {
+    await held;
+    await route.continue();
+  });
+  await page.evaluate((to) => location.assign(to), url);
+  const title = page.getByLabel("Name of the batch");
+  await expect(title).toBeDisabled();
+  await page.locator("h2").first().click();
+  await expect(page.getByText("this page is still opening")).toBeVisible();
+  letThrough();
+  await alive(page);
+  await expect(page.getByText("this page is still opening")).toBeHidden();
+  await expect(title).toHaveValue("Patience");
+  await title.fill("Patience rewarded");
+  await saved(page);
+  await page.reload();
+  await expect(title).toHaveValue("Patience rewarded");
+});
