@@ -59,7 +59,8 @@ export const saved = (page: Page) => expect(page.locator("[data-save=saved]")).t
 /** Makes a new batch from the shelf and names it. */
 export async function newBatch(page: Page, title: string): Promise<string> {
   await page.goto("/");
-  await page.getByRole("button", { name: "New batch" }).click();
+  await page.getByRole("link", { name: "New batch" }).click();
+  await page.getByRole("button", { name: "Begin on a usual sheet" }).click();
   await page.waitForURL(/\/batches\/.+/);
   await page.getByLabel("Name of the batch").fill(title);
   await saved(page);

@@ -10,6 +10,8 @@ const PAGES: [string, string][] = [
   ["/batches/demo-perihelion/book", "What happened"],
   ["/library/colourants", "Brass mica"],
   ["/practice", "Schools of practice"],
+  ["/new", "whatever the batter allows"],
+  [`${BATCH}/designs`, "Change them on the sheet"],
 ];
 const SIZES = [
   { width: 1280, height: 800 },

@@ -10,6 +10,8 @@ const VIEWS = [
   ["the book", "/batches/demo-first-light/book"],
   ["a library", "/library/colourants"],
   ["the practice", "/practice"],
+  ["a new batch", "/new"],
+  ["other designs", "/batches/demo-meteor-shower/designs"],
 ] as const;
 
 interface Faults {

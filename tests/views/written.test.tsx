@@ -14,6 +14,8 @@ import { LIBRARY_KINDS } from "../../src/core/library/kinds";
 import { DEFAULT_SETTINGS } from "../../src/core/practice/practiceSchema";
 import Pair from "../../src/views/access/Pair";
 import Book from "../../src/views/book/Book";
+import Designs from "../../src/views/chooser/Designs";
+import NewBatch from "../../src/views/chooser/NewBatch";
 import Library from "../../src/views/library/Library";
 import Practice from "../../src/views/library/Practice";
 import PourMode from "../../src/views/pour/PourMode";
@@ -79,6 +81,8 @@ const PAGES: [string, () => ReactElement, string][] = [
     "Schools of practice",
   ],
   ["pairing", () => <Pair />, "Pair"],
+  ["new batch", () => <NewBatch bench={bench as never} seed={1} />, "whatever the batter allows"],
+  ["other designs", () => <Designs {...props} />, "Change them on the sheet"],
   ...LIBRARY_KINDS.map((kind): [string, () => ReactElement, string] => {
     const item = {
       id: "r1",

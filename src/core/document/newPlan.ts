@@ -115,7 +115,8 @@ export function newPlan(title: string, seed: number, settings: Settings = DEFAUL
     title,
     notes: "",
     pourOn: null,
-    design: { family: "drop", seed, knobs: {} },
+    // As the pours below are: a floor of half the base, and five drops.
+    design: { family: "drop", seed, knobs: { floorPct: 50, drops: 5 } },
     schedule: { order: [], locked: [], thin: {} },
     roomTemperatureC: 21,
     toolLossPct: 2,

@@ -90,6 +90,14 @@ export const LOAF_KEYS = {
   down: { keys: ["down"], words: "tip it down", at: "on the loaf in space" },
 } as const satisfies Keymap;
 
+export const CHOICE_KEYS = {
+  left: { keys: ["left"], words: "the design before" },
+  right: { keys: ["right"], words: "the next design" },
+  up: { keys: ["up"], words: "the row above" },
+  down: { keys: ["down"], words: "the row below" },
+  layOut: { keys: ["enter"], words: "lay out the design in hand" },
+} as const satisfies Keymap;
+
 export interface Screen {
   name: string;
   /** What it is for, in a sentence or two. */
@@ -110,6 +118,12 @@ export const SCREENS = {
     about:
       "Mould, formula, cups and pours at once, with the cut that they give and the clock of the pour. Change any number: everything follows, and nothing is weighed yet.",
     keymaps: [UNDO_KEYS, NUMBER_KEYS, CUT_MOVES, CUT_KEYS, POUR_LIST_MOVES, CLOCK_KEYS, STEP_KEYS],
+  },
+  chooser: {
+    name: "The choice of a design",
+    about:
+      "What this batter allows: every design at the trace that it would have by then, with its chance. What cannot be done says why. Enter lays one out.",
+    keymaps: [CHOICE_KEYS],
   },
   studio: {
     name: "The swirl studio",

@@ -21,12 +21,15 @@ export function BatchHead({
   id,
   batch,
   tab,
+  screen = tab === "plan" ? "sheet" : tab,
   commands = [],
   children,
 }: {
   id: string;
   batch: OpenBatch;
   tab: (typeof TABS)[number]["id"];
+  /** Whose card and keys are shown, where it is not the tab's own page. */
+  screen?: ScreenId;
   /** What of this page can be asked for by name. */
   commands?: readonly Command[];
   children?: ReactNode;
@@ -37,8 +40,7 @@ export function BatchHead({
   };
   const go = (path: string) => leave(`/batches/${id}${path}`);
   const own = TABS.find((t) => t.id === tab)!;
-  const hasUndo = tab === "plan" || tab === "studio";
-  const screen: ScreenId = tab === "plan" ? "sheet" : tab;
+  const hasUndo = screen === "sheet" || screen === "studio";
   const all: Command[] = [
     ...commands,
     ...commandsOf(UNDO_KEYS, {

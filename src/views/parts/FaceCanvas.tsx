@@ -11,7 +11,7 @@ export function FaceCanvas({
   label,
   className = "",
 }: {
-  face: Omit<FaceAnswer, "colour"> | undefined;
+  face: Pick<FaceAnswer, "width" | "height" | "rgba" | "stage"> | undefined;
   /** Shown until the first picture is drawn here. */
   still?: string;
   label: string;

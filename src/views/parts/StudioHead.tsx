@@ -10,7 +10,7 @@ export function StudioHead({
   commands = [],
   children,
 }: {
-  here: (typeof PLACES)[number]["id"];
+  here: (typeof PLACES)[number]["id"] | "new";
   title: string;
   /** What of this page can be asked for by name. */
   commands?: readonly Command[];
@@ -36,7 +36,7 @@ export function StudioHead({
       </nav>
       <span className="flex-1" />
       <Desk
-        screen={here === "shelf" || here === "practice" ? here : "library"}
+        screen={here === "new" ? "chooser" : here === "shelf" || here === "practice" ? here : "library"}
         commands={[
           ...commands,
           ...placeCommands((href) => {

@@ -1,35 +1,12 @@
-import type { Edit } from "../../core/document/edits/edit";
-import { applyEdit } from "../../core/document/edits/edit";
-import { spreadOverMoulds } from "../../core/document/moulds";
+import type { ReactNode } from "react";
+import { familyEdit } from "../../core/document/edits/family";
 import type { Plan } from "../../core/document/schema";
-import {
-  FAMILIES,
-  FAMILY_IDS,
-  type FamilyId,
-  familyOf,
-  knobsOf,
-  layOut,
-} from "../../core/techniques/families/registry";
+import { FAMILIES, FAMILY_IDS, type FamilyId, familyOf, knobsOf } from "../../core/techniques/families/registry";
 import { NumberField } from "../parts/NumberField";
 import type { PanelProps } from "./panel";
 
-/** The edit that lays a family out anew from its knobs, over all moulds. */
-export function familyEdit(plan: Plan, family: FamilyId, knobs: Plan["design"]["knobs"]): Edit {
-  const set = knobsOf(FAMILIES[family], knobs);
-  const edits: Edit[] = [
-    { kind: "set", path: ["design"], value: { ...plan.design, family, knobs: set } },
-    { kind: "set", path: ["operations"], value: layOut(plan, family, set) },
-    { kind: "set", path: ["schedule"], value: { order: [], locked: [], thin: {} } },
-  ];
-  if (plan.moulds.length > 1) {
-    const laid = applyEdit(plan, { kind: "all", edits });
-    if (laid.ok) edits.push(spreadOverMoulds(laid.document));
-  }
-  return { kind: "all", edits };
-}
-
 /** The design family and its few knobs: a turn lays the pours out anew; after that they are edited freely. */
-export function FamilyPanel({ batch, disabled }: PanelProps) {
+export function FamilyPanel({ batch, disabled, beside }: PanelProps & { beside?: ReactNode }) {
   const { plan } = batch;
   const familyId = plan.design.family;
   const family = familyOf(familyId);
@@ -55,6 +32,7 @@ export function FamilyPanel({ batch, disabled }: PanelProps) {
           </option>
         ))}
       </select>
+      {beside}
       {family.knobs.map((k) =>
         k.kind === "number" ? (
           <NumberField

@@ -99,7 +99,7 @@ function BatchSheet({ initial, stills }: { initial: StoredBatch; stills?: Stills
             />
           </div>
           <CutFace plan={plan} derived={derived} stills={stills} isStrip={room !== "design"}>
-            <FamilyPanel {...props} />
+            <FamilyPanel {...props} beside={isPoured ? null : <OtherDesigns id={initial.id} flush={batch.flush} />} />
           </CutFace>
           <div className={`flex min-h-0 min-w-0 flex-col ${inRooms(room, "pours")}`}>
             <PourList {...props} selected={selectedPour} onSelect={selectPour} />
@@ -116,5 +116,24 @@ function BatchSheet({ initial, stills }: { initial: StoredBatch; stills?: Stills
         {drawer?.kind === "colours" && <ColoursDrawer {...props} onClose={close} />}
       </main>
     </div>
+  );
+}
+
+/** The way to the wall of designs, once all is saved. */
+function OtherDesigns({ id, flush }: { id: string; flush(): Promise<boolean> }) {
+  return (
+    <a
+      className="underline narrow:inline-flex narrow:min-h-[44px] narrow:items-center"
+      href={`/batches/${id}/designs`}
+      onClick={async (e) => {
+        if (e.metaKey || e.ctrlKey || e.shiftKey) return;
+        e.preventDefault();
+        const { href } = e.currentTarget;
+        await flush();
+        location.href = href;
+      }}
+    >
+      other designs for this batter
+    </a>
   );
 }

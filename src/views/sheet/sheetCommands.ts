@@ -1,9 +1,9 @@
+import { familyEdit } from "../../core/document/edits/family";
 import { FAMILIES, FAMILY_IDS } from "../../core/techniques/families/registry";
 import { kindName, OPERATION_KINDS } from "../../core/techniques/operations/registry";
 import type { Command } from "../keys/commands";
 import type { OpenBatch } from "../parts/useBatch";
 import { addOperation } from "./addOperation";
-import { familyEdit } from "./FamilyPanel";
 import type { OpenDrawer } from "./panel";
 
 /** What can be asked for by name on the sheet: its drawers, every design to lay out, every kind of step to add. */

@@ -11,7 +11,6 @@ import { UnitsProvider } from "../parts/units";
 import { useFaceQueue } from "../parts/useFaceQueue";
 import { DueNext } from "./DueNext";
 import { ImportBatch } from "./ImportBatch";
-import { createBatch } from "./requests";
 import { ShelfBar } from "./ShelfBar";
 
 type BoardName = "planned" | "curing" | "ready";
@@ -114,13 +113,9 @@ export default function Shelf({ page, today, settings, stills = {} }: Props) {
         <div className="mx-auto max-w-[1260px] pb-8">
           <StudioHead here="shelf" title="Shelf">
             <ImportBatch onTrouble={setTrouble} />
-            <button
-              type="button"
-              className="button button-main"
-              onClick={async () => setTrouble(await createBatch(settings))}
-            >
+            <a className="button button-main" href="/new">
               <Plus size={16} /> New batch
-            </button>
+            </a>
           </StudioHead>
           {trouble && (
             <p role="alert" className="notice-cut mx-5 mt-3">

@@ -1,8 +1,4 @@
-import { additiveKnowledge, type KeptLesson, paceKnowledge } from "../../core/clock/knowledge";
-import { newPlan } from "../../core/document/newPlan";
 import { readPlan } from "../../core/document/read";
-import type { Settings } from "../../core/practice/practiceSchema";
-import { api } from "../parts/api";
 import type { StoredBatch } from "../parts/stored";
 
 const NO_ANSWER = "The server does not answer. Nothing was changed; try again.";
@@ -33,15 +29,6 @@ export async function openNew(document: string): Promise<string | null> {
   });
   if (batch) location.href = `/batches/${batch.id}`;
   return trouble;
-}
-
-/** A new batch in the studio's practice, with what own batches have taught of pace and additives. */
-export async function createBatch(settings: Settings): Promise<string | null> {
-  const plan = newPlan("New drop swirl", crypto.getRandomValues(new Uint32Array(1))[0], settings);
-  const lessons = await api<KeptLesson[]>("/api/knowledge");
-  const known = lessons.ok ? lessons.value : [];
-  const knowledge = { formulas: {}, additives: additiveKnowledge(known), pace: paceKnowledge(known) };
-  return openNew(JSON.stringify({ ...plan, knowledge }));
 }
 
 const DAY_FIELDS = { unmould: "unmoulded", cut: "cut", ready: "ready" } as const;

@@ -1,0 +1,64 @@
+import { useMemo, useState } from "react";
+import type { Choice } from "../../core/derive/choices";
+import { applyEdit } from "../../core/document/edits/edit";
+import { newPlan } from "../../core/document/newPlan";
+import type { Bench } from "../../core/library/bench";
+import { NO_IDEA, planOfIdea } from "../../core/library/idea";
+import { FAMILIES } from "../../core/techniques/families/registry";
+import { LiveBench } from "../parts/bench";
+import { StudioHead } from "../parts/StudioHead";
+import { openNew } from "../shelf/requests";
+import { Chooser } from "./Chooser";
+import { IdeaFields } from "./IdeaFields";
+
+/** A new batch, from an idea: what is fixed at the left, what it allows in the middle, one press to its sheet. */
+export default function NewBatch({ bench, seed }: { bench: Bench; seed: number }) {
+  const [idea, setIdea] = useState(NO_IDEA);
+  const [isBusy, setBusy] = useState(false);
+  const [trouble, setTrouble] = useState<string | null>(null);
+  const plan = useMemo(() => planOfIdea(idea, bench, seed), [idea, bench, seed]);
+  const open = async (document: string) => {
+    setBusy(true);
+    setTrouble(await openNew(document));
+    setBusy(false);
+  };
+  const layOut = ({ family, edit }: Choice) => {
+    const laid = edit ? applyEdit(plan, edit) : { ok: true as const, document: plan };
+    if (!laid.ok) return setTrouble(`This design cannot be laid out: ${laid.reason}`);
+    return open(JSON.stringify({ ...laid.document, title: `New ${FAMILIES[family].label}` }));
+  };
+  return (
+    <LiveBench bench={bench}>
+      <div className="flex h-screen min-h-[680px] flex-col narrow:h-auto narrow:min-h-screen">
+        <StudioHead here="new" title="New batch">
+          <button
+            type="button"
+            className="button"
+            data-own-enter
+            disabled={isBusy}
+            onClick={() => {
+              const { knowledge } = plan;
+              void open(JSON.stringify({ ...newPlan("New drop swirl", seed, bench.settings), knowledge }));
+            }}
+          >
+            Begin on a usual sheet
+          </button>
+        </StudioHead>
+        {trouble && (
+          <p role="alert" className="notice-cut mx-5 mt-3">
+            {trouble}
+          </p>
+        )}
+        <main className="mx-2.5 mb-2.5 mt-2 flex min-h-0 flex-1 flex-col rounded-lg border-[1.5px] border-ink bg-sheet">
+          <Chooser
+            plan={plan}
+            wanted={idea.family}
+            given={<IdeaFields idea={idea} onIdea={setIdea} />}
+            isBusy={isBusy}
+            onLayOut={(choice) => void layOut(choice)}
+          />
+        </main>
+      </div>
+    </LiveBench>
+  );
+}

@@ -1,0 +1,51 @@
+import { choiceOf } from "../core/derive/choices";
+import { compileDesign, type Design } from "../core/swirl/design";
+import { drawIndices, finish, refineEdges } from "../core/swirl/face";
+import { blendEdges, makePalette, paint } from "../core/swirl/paint";
+import type { ChoiceAnswer, ChoiceFace, ChoiceJob } from "./choiceProtocol";
+
+/** Imagined pours and samples of the rough answer, and of the full one: enough to sort by; the sheet plays ten times as many. */
+const ROUGH = { draws: 40, part: 0.25, fineness: 0.25, stage: "coarse" } as const;
+const FULL = { draws: 200, part: 1, fineness: 0.4, stage: "smooth" } as const;
+type Care = typeof ROUGH | typeof FULL;
+
+let newest = 0;
+const bell = new MessageChannel();
+let wake: (() => void) | null = null;
+bell.port1.onmessage = () => wake?.();
+/** Lets a newer job come in. */
+const breathe = () =>
+  new Promise<void>((done) => {
+    wake = done;
+    bell.port2.postMessage(null);
+  });
+
+function faceOf(design: Design, palette: string[], cutMm: number, job: ChoiceJob, care: Care): ChoiceFace {
+  const compiled = compileDesign(design);
+  const view = { kind: "across", atMm: cutMm } as const;
+  const [width, height] = [job.width, job.height].map((px) => Math.max(1, Math.round(px * care.part)));
+  const image = finish(drawIndices(compiled, view, width, height, care.fineness));
+  const colours = makePalette(palette);
+  const rgba = paint(image, colours);
+  if (care === FULL) blendEdges(rgba, finish(refineEdges(compiled, view, image, care.fineness)), colours);
+  return { width, height, rgba, stage: care.stage };
+}
+
+async function work(job: ChoiceJob): Promise<void> {
+  for (const care of [ROUGH, FULL]) {
+    for (const family of job.families) {
+      await breathe();
+      if (job.generation !== newest) return;
+      const choice = choiceOf(job.plan, family, job.tools, { seed: job.plan.design.seed, draws: care.draws });
+      const isPoured = choice?.design.pours.some((p) => p.volumeMm3 > 0);
+      const face = choice && isPoured ? faceOf(choice.design, choice.palette, choice.cutMm, job, care) : null;
+      const answer: ChoiceAnswer = { generation: job.generation, family, choice, face, isFull: care === FULL };
+      postMessage(answer, face ? { transfer: [face.rgba.buffer] } : undefined);
+    }
+  }
+}
+
+addEventListener("message", (event: MessageEvent<ChoiceJob>) => {
+  newest = event.data.generation;
+  void work(event.data);
+});

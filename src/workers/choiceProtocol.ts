@@ -1,0 +1,32 @@
+import type { Choice } from "../core/derive/choices";
+import type { Plan } from "../core/document/schema";
+import type { ToolKind } from "../core/mould/toolSchema";
+import type { FamilyId } from "../core/techniques/families/registry";
+
+/** Families to try for the batter of a plan, one after another: first all of them roughly, then all of them as they are shown. The newest job wins. */
+export interface ChoiceJob {
+  generation: number;
+  plan: Plan;
+  families: readonly FamilyId[];
+  tools: readonly ToolKind[];
+  /** Samples of a face. */
+  width: number;
+  height: number;
+}
+
+export interface ChoiceFace {
+  width: number;
+  height: number;
+  rgba: Uint8ClampedArray<ArrayBuffer>;
+  stage: "coarse" | "smooth";
+}
+
+/** One family: null choice where it cannot be laid out. */
+export interface ChoiceAnswer {
+  generation: number;
+  family: FamilyId;
+  choice: Choice | null;
+  face: ChoiceFace | null;
+  /** False for the first, rough answer: few imagined pours, a coarse face. */
+  isFull: boolean;
+}

@@ -1,0 +1,131 @@
+// @vitest-environment jsdom
+import "../support/screen";
+import { act, render, screen, waitFor } from "@testing-library/react";
+import userEvent from "@testing-library/user-event";
+import { afterEach, beforeEach, expect, it, vi } from "vitest";
+import { choiceOf } from "../../src/core/derive/choices";
+import { newPlan } from "../../src/core/document/newPlan";
+import { DEFAULT_SETTINGS } from "../../src/core/practice/practiceSchema";
+import { Chooser } from "../../src/views/chooser/Chooser";
+import NewBatch from "../../src/views/chooser/NewBatch";
+import { BenchProvider } from "../../src/views/parts/bench";
+import type { ChoiceAnswer, ChoiceJob } from "../../src/workers/choiceProtocol";
+
+const bench = {
+  settings: DEFAULT_SETTINGS,
+  oils: [],
+  colourants: [],
+  scents: [],
+  moulds: [],
+  tools: [
+    {
+      id: "t",
+      version: 1,
+      updatedAt: "",
+      isArchived: false,
+      document: { name: "Spoon", notes: "", spec: { kind: "spoon", widthMm: 30, lengthMm: 200 } },
+    },
+  ],
+  lessons: [],
+} as never;
+
+/** Workers that answer when they are told to. */
+class Held extends EventTarget {
+  static all: Held[] = [];
+  onmessage: ((e: MessageEvent<ChoiceAnswer>) => void) | null = null;
+  jobs: ChoiceJob[] = [];
+  isEnded = false;
+  constructor() {
+    super();
+    Held.all.push(this);
+  }
+  postMessage(job: ChoiceJob) {
+    this.jobs.push(job);
+  }
+  terminate() {
+    this.isEnded = true;
+  }
+  answer(job: ChoiceJob, isFull = true) {
+    for (const family of job.families) {
+      const choice = choiceOf(job.plan, family, job.tools, { seed: 1, draws: 30 });
+      const data: ChoiceAnswer = { generation: job.generation, family, choice, face: null, isFull };
+      this.onmessage?.({ data } as MessageEvent<ChoiceAnswer>);
+    }
+  }
+}
+const posted: { url: string; body: { title: string; design: { family: string }; operations: unknown[] } }[] = [];
+beforeEach(() => {
+  Held.all = [];
+  posted.length = 0;
+  vi.stubGlobal("Worker", Held);
+  vi.stubGlobal("fetch", (url: string, init?: { body?: string }) => {
+    if (init?.body) posted.push({ url, body: JSON.parse(init.body) });
+    return Promise.resolve({ ok: false, status: 503, json: () => Promise.resolve({ detail: "The server is away." }) });
+  });
+});
+afterEach(() => vi.unstubAllGlobals());
+const asked = () => waitFor(() => expect(Held.all.flatMap((w) => w.jobs).length).toBeGreaterThan(0));
+const answerAll = (isFull = true) =>
+  act(async () => {
+    for (const worker of Held.all) for (const job of worker.jobs.splice(0)) worker.answer(job, isFull);
+  });
+
+it("every design has its place from the start; what can be done and what is out stand apart once it is known", async () => {
+  const plan = newPlan("Evening", 1);
+  render(
+    <BenchProvider bench={bench}>
+      <Chooser plan={plan} wanted={null} given={null} isBusy={false} onLayOut={() => {}} />
+    </BenchProvider>,
+  );
+  await asked();
+  expect(document.querySelectorAll("[data-waiting]")).toHaveLength(12);
+  await answerAll(false);
+  expect(document.querySelectorAll("[data-waiting]")).toHaveLength(0);
+  expect(screen.getByRole("status").textContent).toContain("working out 12 more");
+  expect(screen.getByText("needs a funnel, not among your tools")).toBeTruthy();
+  expect(screen.getByTestId("wall").querySelector("[data-family=drop]")?.getAttribute("aria-pressed")).toBe("true");
+});
+
+it("arrows take the next design into hand, and Enter lays it out", async () => {
+  const laid = vi.fn();
+  render(
+    <BenchProvider bench={bench}>
+      <Chooser plan={newPlan("Evening", 1)} wanted="spoon" given={null} isBusy={false} onLayOut={laid} />
+    </BenchProvider>,
+  );
+  await asked();
+  expect(Held.all.flatMap((w) => w.jobs)[0].families[0]).toBe("spoon");
+  await answerAll();
+  const user = userEvent.setup();
+  await user.keyboard("{Enter}");
+  expect(laid.mock.calls[0][0].family).toBe("spoon");
+  await user.keyboard("{ArrowRight}{Enter}");
+  expect(laid.mock.calls[1][0].family).not.toBe("spoon");
+});
+
+it("what is being worked out can be stopped, and what is there stays", async () => {
+  render(
+    <BenchProvider bench={bench}>
+      <Chooser plan={newPlan("Evening", 1)} wanted={null} given={null} isBusy={false} onLayOut={() => {}} />
+    </BenchProvider>,
+  );
+  await asked();
+  await act(async () => Held.all[0].answer(Held.all[0].jobs[0]));
+  await userEvent.setup().click(screen.getByRole("button", { name: "stop" }));
+  expect(Held.all.every((w) => w.isEnded)).toBe(true);
+  expect(screen.getByRole("status").textContent).toMatch(/can be done/);
+});
+
+it("a new batch is posted laid out as its design; where that fails it is said, and nothing is lost", async () => {
+  render(<NewBatch bench={bench} seed={5} />);
+  await asked();
+  await answerAll();
+  const user = userEvent.setup();
+  await user.selectOptions(screen.getByRole("combobox", { name: "Technique" }), "plain layers");
+  await user.click(screen.getAllByRole("button", { name: /Lay it out/ })[0]);
+  expect(posted[0].url).toBe("/api/batches");
+  expect(posted[0].body).toMatchObject({ title: "New plain layers", design: { family: "layers", seed: 5 } });
+  expect(posted[0].body.operations.length).toBeGreaterThan(1);
+  expect((await screen.findByRole("alert")).textContent).toContain("The server is away.");
+  expect(screen.getByRole<HTMLSelectElement>("combobox", { name: "Technique" }).value).toBe("layers");
+});
