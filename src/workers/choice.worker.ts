@@ -2,6 +2,7 @@ import { choiceOf } from "../core/derive/choices";
 import { compileDesign, type Design } from "../core/swirl/design";
 import { drawIndices, finish, refineEdges } from "../core/swirl/face";
 import { blendEdges, makePalette, paint } from "../core/swirl/paint";
+import { breathe } from "./breathe";
 import type { ChoiceAnswer, ChoiceFace, ChoiceJob } from "./choiceProtocol";
 
 /** Imagined pours and samples of the rough answer, and of the full one: enough to sort by; the sheet plays ten times as many. */
@@ -10,15 +11,6 @@ const FULL = { draws: 200, part: 1, fineness: 0.4, stage: "smooth" } as const;
 type Care = typeof ROUGH | typeof FULL;
 
 let newest = 0;
-const bell = new MessageChannel();
-let wake: (() => void) | null = null;
-bell.port1.onmessage = () => wake?.();
-/** Lets a newer job come in. */
-const breathe = () =>
-  new Promise<void>((done) => {
-    wake = done;
-    bell.port2.postMessage(null);
-  });
 
 function faceOf(design: Design, palette: string[], cutMm: number, job: ChoiceJob, care: Care): ChoiceFace {
   const compiled = compileDesign(design);

@@ -7,6 +7,7 @@ import { programOf } from "../core/prepare/compile";
 import { hasReadings, posteriorOf } from "../core/prepare/learned";
 import { timelineOf } from "../core/prepare/timeline";
 import { sayer } from "../core/units/sayer";
+import { breathe } from "./breathe";
 import type { ClockAnswer, ClockJob } from "./clockProtocol";
 
 const FIRST_DRAWS = 200;
@@ -15,15 +16,6 @@ const ADVICE_DRAWS = 400;
 const SEED = 20_231;
 
 const newest = { chances: 0, advice: 0, live: 0 };
-const bell = new MessageChannel();
-let wake: (() => void) | null = null;
-bell.port1.onmessage = () => wake?.();
-/** Lets messages that wait come in. */
-const breathe = () =>
-  new Promise<void>((done) => {
-    wake = done;
-    bell.port2.postMessage(null);
-  });
 
 const answer = (message: ClockAnswer) => postMessage(message);
 

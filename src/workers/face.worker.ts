@@ -1,6 +1,7 @@
 import { type CompiledDesign, compileDesign, stoppedAt } from "../core/swirl/design";
 import { drawIndices, type IndexImage, refineEdges } from "../core/swirl/face";
 import { blendEdges, makePalette, paint } from "../core/swirl/paint";
+import { breathe } from "./breathe";
 import type { FaceAnswer, FaceJob, FaceRequest, FaceStage } from "./faceProtocol";
 
 const COARSE = 4;
@@ -10,14 +11,6 @@ const FINENESS = { coarse: 0.25, full: 0.4 } as const;
 const SLICE_MS = 8;
 
 let newest = 0;
-const bell = new MessageChannel();
-let wake: (() => void) | null = null;
-bell.port1.onmessage = () => wake?.();
-const breathe = () =>
-  new Promise<void>((done) => {
-    wake = done;
-    bell.port2.postMessage(null);
-  });
 
 /** Runs a drawing to its end: a first picture is worth having even when a newer job waits, or dragging would show none. */
 function runWhole<T>(drawing: Generator<void, T>): T {

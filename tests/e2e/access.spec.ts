@@ -47,10 +47,8 @@ test("a tablet is paired with the code on the studio's screen, works, and is tur
   await tablet.getByLabel("code").fill(digits);
   await tablet.getByRole("button", { name: "Pair" }).click();
   await expect(tablet.getByRole("heading", { level: 1 })).not.toHaveText("Pair this device");
-  await tablet
-    .getByRole("button", { name: /new batch/i })
-    .first()
-    .click();
+  await tablet.getByRole("link", { name: "New batch" }).click();
+  await tablet.getByRole("button", { name: "Begin on a usual sheet" }).click();
   await expect(tablet).toHaveURL(/\/batches\//);
 
   await expect(home.getByLabel("Name of the device Bench tablet")).toBeVisible();

@@ -24,7 +24,8 @@ test("two processes on one database server: a batch is planned on one, followed 
     await here.goto(one.address);
     const there = await context.newPage();
     await there.goto(two.address);
-    await here.getByRole("button", { name: "New batch" }).click();
+    await here.getByRole("link", { name: "New batch" }).click();
+    await here.getByRole("button", { name: "Begin on a usual sheet" }).click();
     await here.waitForURL(/\/batches\/.+/);
     await here.getByLabel("Name of the batch").fill("On both");
     await saved(here);

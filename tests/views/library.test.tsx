@@ -5,6 +5,7 @@ import userEvent from "@testing-library/user-event";
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import { blankDocument } from "../../src/core/library/blank";
 import { LIBRARY, LIBRARY_KINDS, type LibraryItem } from "../../src/core/library/kinds";
+import { STARTERS } from "../../src/core/library/starter";
 import { DEFAULT_SETTINGS } from "../../src/core/practice/practiceSchema";
 import Library from "../../src/views/library/Library";
 
@@ -53,5 +54,16 @@ describe("a library", () => {
     await user.keyboard("Tray");
     expect(name.value).toBe("Tray");
     expect(asked.filter((a) => a.method === "PUT" && a.url.endsWith("/m1"))).toEqual([]);
+  });
+
+  it("empty, it begins with a starter set where one press asks for it; one that is not empty offers none", async () => {
+    const user = userEvent.setup();
+    const { unmount } = render(<Library kind="moulds" first={{ total: 0, items: [] }} openItem={null} bench={bench} />);
+    await user.click(screen.getByRole("button", { name: /starter set of 4/ }));
+    const posts = () => asked.filter((a) => a.method === "POST");
+    await waitFor(() => expect(posts()).toHaveLength(STARTERS.moulds.length));
+    unmount();
+    render(<Library kind="moulds" first={{ total: 1, items: [row("m1", "Loaf")] }} openItem={null} bench={bench} />);
+    expect(screen.queryByRole("button", { name: /starter set/ })).toBeNull();
   });
 });

@@ -41,7 +41,9 @@ export function Chooser({
   const choices = [...found.values()].flatMap((a) => a.choice ?? []);
   const { can, out } = sortChoices(choices, order);
   const faces = new Map([...found.values()].flatMap((a) => (a.face ? [[a.family, a.face] as const] : [])));
-  const waiting = left > 0 ? FAMILY_IDS.filter((id) => !found.has(id)) : [];
+  // Places are given out once all are there: until then every design arrives in a place of its own.
+  const isArriving = left > 0 && FAMILY_IDS.some((id) => !found.has(id));
+  const arriving = isArriving ? FAMILY_IDS.map((id) => [id, found.get(id)?.choice ?? null] as const) : null;
   const listed = [...can, ...out];
   const inHand =
     listed.find((c) => c.family === (taken ?? wanted)) ?? listed.find((c) => c.edit === null) ?? listed[0] ?? null;
@@ -102,7 +104,14 @@ export function Chooser({
             The formula cannot be computed yet, so that no design can be judged: the sheet says what is missing.
           </p>
         ) : (
-          <Wall can={can} out={out} waiting={waiting} faces={faces} chosen={inHand?.family ?? null} onChoose={take} />
+          <Wall
+            can={arriving ? [] : can}
+            out={arriving ? [] : out}
+            arriving={arriving}
+            faces={faces}
+            chosen={inHand?.family ?? null}
+            onChoose={take}
+          />
         )}
       </div>
       <div className="scroll-quiet min-h-0 overflow-y-auto border-l border-rule pl-5 narrow:order-none narrow:border-l-0 narrow:border-t narrow:pl-0 narrow:pt-3">

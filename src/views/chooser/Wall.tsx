@@ -15,15 +15,15 @@ const needsInShort = (c: Choice) => c.needs.map((n) => n.words.replace(/^an? /, 
 export function Wall({
   can,
   out,
-  waiting,
+  arriving,
   faces,
   chosen,
   onChoose,
 }: {
   can: readonly Choice[];
   out: readonly Choice[];
-  /** Families that are still being worked out. */
-  waiting: readonly FamilyId[];
+  /** While not all are there yet: every family in its fixed place, null for those that are still being worked out; nothing changes places then. */
+  arriving: readonly (readonly [FamilyId, Choice | null])[] | null;
   faces: ReadonlyMap<FamilyId, ChoiceFace>;
   chosen: FamilyId | null;
   onChoose(family: FamilyId): void;
@@ -31,15 +31,21 @@ export function Wall({
   return (
     <>
       <ul className="grid grid-cols-4 gap-x-4 gap-y-3 narrow:grid-cols-3 phone:grid-cols-1" data-testid="wall">
+        {arriving?.map(([family, c]) => (
+          <li key={`arriving.${family}`}>
+            {c ? (
+              <Card choice={c} face={faces.get(family)} isChosen={family === chosen} onChoose={onChoose} />
+            ) : (
+              <div className="phone:flex phone:gap-3" data-waiting={family}>
+                <div className="aspect-[4/3] w-full border border-dashed border-rule phone:w-28 phone:shrink-0" />
+                <p className="mt-1.5 min-h-[64px] text-muted phone:mt-0">{FAMILIES[family].label}…</p>
+              </div>
+            )}
+          </li>
+        ))}
         {can.map((c) => (
           <li key={c.family}>
             <Card choice={c} face={faces.get(c.family)} isChosen={c.family === chosen} onChoose={onChoose} />
-          </li>
-        ))}
-        {waiting.map((family) => (
-          <li key={family} className="phone:flex phone:gap-3" data-waiting={family}>
-            <div className="aspect-[4/3] w-full border border-dashed border-rule phone:w-28 phone:shrink-0" />
-            <p className="mt-1 text-muted">{FAMILIES[family].label}…</p>
           </li>
         ))}
       </ul>
@@ -90,7 +96,7 @@ function Card({
       >
         <FaceCanvas face={face} label={`Predicted bar: ${label}`} />
       </span>
-      <span className="mt-1.5 block min-w-0 leading-snug phone:mt-0">
+      <span className="mt-1.5 block min-h-[64px] min-w-0 leading-snug phone:mt-0">
         <strong className="block text-[15px] first-letter:uppercase">
           {label}
           {choice.edit === null && <span className="font-normal text-muted"> · as it stands</span>}

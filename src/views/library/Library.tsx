@@ -2,7 +2,8 @@ import { Plus } from "lucide-react";
 import { useCallback, useState } from "react";
 import type { Bench } from "../../core/library/bench";
 import { blankDocument } from "../../core/library/blank";
-import { LIBRARY, type LibraryItem, type LibraryKind } from "../../core/library/kinds";
+import { LIBRARY, type LibraryDocument, type LibraryItem, type LibraryKind } from "../../core/library/kinds";
+import { STARTERS } from "../../core/library/starter";
 import { api } from "../parts/api";
 import { LiveBench } from "../parts/bench";
 import { useFollowed } from "../parts/follow";
@@ -47,6 +48,19 @@ function Drawers<K extends LibraryKind>({ kind, first, openItem }: Props<K>) {
     setTrouble(null);
     setOpen(answer.value);
     setNewId(answer.value.id);
+    list.refresh();
+  };
+  const starters = (STARTERS as Partial<Record<LibraryKind, readonly LibraryDocument[]>>)[kind] ?? [];
+  const [isFilling, setFilling] = useState(false);
+  const fill = async () => {
+    setFilling(true);
+    for (const document of starters) {
+      const answer = await api<LibraryItem<K>>(`/api/library/${kind}`, { method: "POST", body: { document } });
+      if (answer.ok) setOpen(answer.value);
+      else setTrouble(answer.message);
+      if (!answer.ok) break;
+    }
+    setFilling(false);
     list.refresh();
   };
   const { show, refresh } = list;
@@ -94,9 +108,20 @@ function Drawers<K extends LibraryKind>({ kind, first, openItem }: Props<K>) {
               onCopy={(document) => void add(document)}
             />
           ) : (
-            <p className="grid h-full place-items-center text-muted">
-              Nothing here yet: make the first {one} with the button above. A batch can be planned without any.
-            </p>
+            <div className="grid h-full content-center justify-items-center gap-3 text-center text-muted">
+              <p>Nothing here yet: make the first {one} with the button above. A batch can be planned without any.</p>
+              {starters.length > 0 && list.total === 0 && (
+                <>
+                  <button type="button" className="button" disabled={isFilling} onClick={() => void fill()}>
+                    Begin with a starter set of {starters.length}
+                  </button>
+                  <p className="max-w-md text-[13px]">
+                    {starters.map((s) => s.name).join(" · ")}. Usual rows, named as what they are: no makes, no stocks,
+                    estimates where nothing was measured.
+                  </p>
+                </>
+              )}
+            </div>
           )}
         </section>
       </main>
