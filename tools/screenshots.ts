@@ -22,6 +22,7 @@ const shoot = async (path: string, name: string, before = async () => {}) => {
 };
 await shoot("/", "shelf");
 await shoot("/batches/demo-meteor-shower", "sheet");
+await shoot("/batches/demo-meteor-shower/designs", "designs");
 await shoot("/batches/demo-meteor-shower", "advice", async () => {
   await page.getByRole("button", { name: "advice", exact: true }).click();
   await page.waitForTimeout(6000);

@@ -7,6 +7,7 @@ import { runs } from "../prepare/steps/make";
 import { scentEffect } from "../scent/effect";
 import { FAMILIES } from "../techniques/families/registry";
 import { type Operation, type OperationKind, portionOf } from "../techniques/operations/registry";
+import { byId } from "../units/byId";
 import { solveOrders } from "./orders";
 
 /** One part of a best plan, in words, and the edit that does it. */
@@ -74,7 +75,7 @@ function runnersOf(plan: Plan): { id: string; name: string; speed: number }[] {
   if (!masses) return [];
   return plan.portions
     .flatMap((p) => {
-      const effect = p.scent ? scentEffect(p.scent, masses.portions.find((m) => m.id === p.id)!.dose) : null;
+      const effect = p.scent ? scentEffect(p.scent, byId(masses.portions, p.id).dose) : null;
       return effect && runs(effect)
         ? [{ id: p.id, name: p.name, speed: Math.log(effect.rateFactor) + effect.jumpSteps }]
         : [];

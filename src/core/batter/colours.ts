@@ -5,6 +5,7 @@ import type { Batter, Plan, Portion } from "../document/schema";
 import { oilLookup } from "../formula/oils";
 import { loadPctOfOils } from "../scent/effect";
 import type { Scent } from "../scent/scentSchema";
+import { byId } from "../units/byId";
 import { type DoseBase, rateBase } from "../units/dose";
 import type { Masses } from "./masses";
 
@@ -33,7 +34,7 @@ export function portionHexAt(
   time: ColourTime,
   without: "scent" | "all scents" | null = null,
 ): string {
-  const batter = plan.batters.find((b) => b.id === portion.batterId)!;
+  const batter = byId(plan.batters, portion.batterId);
   const m = masses?.batters.find((b) => b.id === batter.id);
   const cup = masses?.portions.find((p) => p.id === portion.id);
   const doseBase = cup?.dose ?? rateBase(m?.formula.oilsPerBaseG ?? USUAL_OILS_PER_BASE, plan.measures);

@@ -1,4 +1,5 @@
 import type { Plan } from "../document/schema";
+import { byId } from "../units/byId";
 import type { Masses } from "./masses";
 
 /** A portion as it is measured by eye. */
@@ -19,8 +20,8 @@ export interface EyeballMark {
 /** Volume marks for pouring by eye, portion by portion. */
 export function eyeballMarks(plan: Plan, masses: Masses): EyeballMark[] {
   return plan.portions.map((p) => {
-    const cup = masses.portions.find((m) => m.id === p.id)!;
-    const density = plan.batters.find((b) => b.id === p.batterId)!.densityGPerMl;
+    const cup = byId(masses.portions, p.id);
+    const density = byId(plan.batters, p.batterId).densityGPerMl;
     const volumeMl = cup.baseG / density;
     const pitcher = plan.equipment.find((e) => e.use === "portion" && e.servesId === p.id)?.spec;
     const marks = pitcher && "marksMl" in pitcher ? pitcher.marksMl : [];

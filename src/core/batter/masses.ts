@@ -4,6 +4,7 @@ import { effectiveSuperfatPct, type FormulaPerGram, type LiquidMass } from "../f
 import { findOil, type OilLookup, oilLookup, sapNaoh } from "../formula/oils";
 import { levelMm, volumeMl } from "../mould/mould";
 import { isCupPour, isTopPour, portionOf } from "../techniques/operations/registry";
+import { byId } from "../units/byId";
 import type { DoseBase } from "../units/dose";
 import { type LateAdditive, resolvedShares } from "./portions";
 import { weighPots } from "./pots";
@@ -248,13 +249,7 @@ export function computeMasses(plan: Plan): Masses | null {
     made.set(batter.id, one);
   }
   const portions = plan.portions.map((p) =>
-    portionMasses(
-      p,
-      shares.get(p.id)!,
-      plan.batters.find((b) => b.id === p.batterId)!,
-      made.get(p.batterId)!,
-      plan.toolLossPct,
-    ),
+    portionMasses(p, shares.get(p.id)!, byId(plan.batters, p.batterId), made.get(p.batterId)!, plan.toolLossPct),
   );
   const operationG = new Map<string, number>();
   const operationMl = new Map<string, number>();

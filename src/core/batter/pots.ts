@@ -1,6 +1,7 @@
 import type { Plan } from "../document/schema";
 import { tiltedVolumeMl } from "../mould/mould";
 import { isIntoPot, type Operation } from "../techniques/operations/registry";
+import { byId } from "../units/byId";
 
 /** What stands in the pot for a mould, and in the mould. */
 interface Standing {
@@ -38,7 +39,7 @@ export function weighPots(plan: Plan, operationG: Map<string, number>, operation
       at.potMl += ml;
     } else if (o.kind === "tilt") at.tiltDeg = o.angleDeg;
     else if (o.kind === "potPour") {
-      const mould = plan.moulds.find((m) => m.id === o.mouldId)!;
+      const mould = byId(plan.moulds, o.mouldId);
       const roomMl = Math.max(0, tiltedVolumeMl(mould, at.tiltDeg) - at.mouldMl);
       const pourMl = isPouredOnLater(plan.operations, index) ? Math.min(at.potMl, roomMl) : at.potMl;
       const pourG = at.potMl > 0 ? (at.potG * pourMl) / at.potMl : 0;

@@ -4,6 +4,7 @@ import { nextId } from "../document/ids";
 import { withMould } from "../document/moulds";
 import type { Notice } from "../document/notice";
 import type { Plan } from "../document/schema";
+import { byId } from "../units/byId";
 import type { Sayer } from "../units/sayer";
 import { cutTo } from "../units/text";
 import { barsOfMould } from "./bars";
@@ -34,8 +35,8 @@ function curedShare(plan: Plan, masses: Masses): number {
   let wet = 0;
   let cured = 0;
   for (const cup of masses.portions) {
-    const portion = plan.portions.find((p) => p.id === cup.id)!;
-    const batter = masses.batters.find((b) => b.id === portion.batterId)!;
+    const portion = byId(plan.portions, cup.id);
+    const batter = byId(masses.batters, portion.batterId);
     wet += cup.finishedG;
     cured += curedMassG(cup.finishedG, waterInCupG(cup, batter), plan.residualWaterPct);
   }
@@ -45,7 +46,7 @@ function curedShare(plan: Plan, masses: Masses): number {
 /** Orders of the batch, worked out for its first mould. Cured masses are estimates. */
 export function ordersOf(plan: Plan, masses: Masses): OrderPlan[] {
   const [mould] = plan.moulds;
-  const m = masses.moulds.find((x) => x.id === mould.id)!;
+  const m = byId(masses.moulds, mould.id);
   const now = barsOfMould(mould, plan);
   const barWetG = m.fillG * now.barShare;
   const barCuredG = barWetG * curedShare(plan, masses);

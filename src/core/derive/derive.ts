@@ -19,6 +19,7 @@ import { type WeighUpItem, weighUpOf } from "../prepare/weighUp";
 import { type Instruction, instructionOf } from "../prepare/words";
 import type { Design } from "../swirl/design";
 import { portionOf } from "../techniques/operations/registry";
+import { byId } from "../units/byId";
 import type { UnitPreferences } from "../units/quantities";
 import { sayer } from "../units/sayer";
 import { designOf } from "./design";
@@ -63,11 +64,11 @@ function slowestAfter(plan: Plan, masses: Masses): AfterPour | null {
     gel: plan.practice.gel,
     cover: plan.practice.cover,
     roomC: plan.roomTemperatureC,
-    thicknessMm: masses.moulds.find((m) => m.id === mould.id)!.levelMm || mould.heightMm,
+    thicknessMm: byId(masses.moulds, mould.id).levelMm || mould.heightMm,
     isSlab: mould.kind === "slab",
   };
   return plan.batters.reduce<AfterPour | null>((worst, b) => {
-    const after = afterPour(firmingOf(b, masses.batters.find((m) => m.id === b.id)!.formula, find), standing);
+    const after = afterPour(firmingOf(b, byId(masses.batters, b.id).formula, find), standing);
     return worst && worst.unmould.bestH >= after.unmould.bestH ? worst : after;
   }, null);
 }

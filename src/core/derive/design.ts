@@ -3,10 +3,11 @@ import type { Plan } from "../document/schema";
 import type { Timeline } from "../prepare/timeline";
 import type { Design, DesignPour } from "../swirl/design";
 import { portionOf } from "../techniques/operations/registry";
+import { byId } from "../units/byId";
 
 /** The design of one mould as the swirl model takes it: volumes from the masses, trace of every pour from the timeline. Colour index = index of the portion. */
 export function designOf(plan: Plan, masses: Masses, timeline: Timeline, mouldId: string): Design {
-  const mould = plan.moulds.find((m) => m.id === mouldId)!;
+  const mould = byId(plan.moulds, mouldId);
   const traces = new Map(timeline.steps.map((s) => [s.operationId, s.startTrace]));
   const pours = plan.operations.flatMap((o): DesignPour[] => {
     if (o.mouldId !== mouldId) return [];

@@ -6,6 +6,7 @@ import {
   portionOf,
   type TopPour,
 } from "../techniques/operations/registry";
+import { byId } from "../units/byId";
 import { applyEdit, type Edit } from "./edits/edit";
 import { idMaker } from "./ids";
 import type { Mould, Plan } from "./schema";
@@ -19,7 +20,7 @@ const keyOf = (o: CupPour | TopPour) => `${o.portionId}:${isTopPour(o)}`;
  * in its place (each loaf may have a base of its own, with the accents shared); null where there is none.
  */
 function standIn(plan: Plan, portionId: string, mouldId: string): string | null {
-  const portion = plan.portions.find((p) => p.id === portionId)!;
+  const portion = byId(plan.portions, portionId);
   if (portion.onlyMouldId === null || portion.onlyMouldId === mouldId) return portionId;
   return plan.portions.find((p) => p.onlyMouldId === mouldId)?.id ?? null;
 }

@@ -1,3 +1,4 @@
+import { byId } from "../units/byId";
 /**
  * Liquids in place of water, by mass: water, fat, sugar and salt in percent, the rest is other solids. `fatOilId`: whose SAP their fat takes.
  * `isMilk`: it scorches in hot lye and is frozen or held back. `paceFactor`: what it does to the rate of thickening when all of the liquid is this.
@@ -48,7 +49,7 @@ function liquid<const Id extends string>(
 
 export type LiquidId = (typeof LIQUIDS)[number]["id"];
 export const LIQUID_IDS = LIQUIDS.map((l) => l.id) as [LiquidId, ...LiquidId[]];
-export const liquidRow = (id: LiquidId): Liquid<LiquidId> => LIQUIDS.find((l) => l.id === id)!;
+export const liquidRow = (id: LiquidId): Liquid<LiquidId> => byId(LIQUIDS, id);
 
 /** How a liquid goes in. */
 export const LIQUID_TIMES = {

@@ -22,6 +22,7 @@ import { REFERENCE_DOSE_PCT_OF_OILS, SD_LOG, scentClass } from "../scent/classes
 import { loadPctOfOils, scentKey } from "../scent/effect";
 import type { Scent } from "../scent/scentSchema";
 import { isCupPour, kindOf } from "../techniques/operations/registry";
+import { byId } from "../units/byId";
 import type { DoseBase } from "../units/dose";
 import { deriveSteps } from "./steps";
 
@@ -105,7 +106,7 @@ export function compileProgram(plan: Plan, masses: Masses, nowS?: number): Progr
     state: [],
   };
   const vessels: ProgramVessel[] = plan.batters.map((b) => {
-    const m = masses.batters.find((x) => x.id === b.id)!;
+    const m = byId(masses.batters, b.id);
     const known = Object.hasOwn(plan.knowledge.formulas, b.id) ? plan.knowledge.formulas[b.id] : null;
     slots.formula.push(unknowns.add(`formula:${b.id}`, known?.mean ?? 0, known?.sd ?? SPREAD.formula));
     return {
@@ -131,7 +132,7 @@ export function compileProgram(plan: Plan, masses: Masses, nowS?: number): Progr
   const potCount = vessels.length;
   for (const p of plan.portions) {
     const pot = plan.batters.findIndex((b) => b.id === p.batterId);
-    const cup = masses.portions.find((m) => m.id === p.id)!;
+    const cup = byId(masses.portions, p.id);
     const { late } = masses.batters[pot];
     vessels.push({
       id: p.id,
@@ -154,7 +155,7 @@ export function compileProgram(plan: Plan, masses: Masses, nowS?: number): Progr
   const vesselOf = new Map(vessels.map((v, i) => [v.id, i]));
   const emulsionS = (batterId: string) => emulsionBlendS(vessels[vesselOf.get(batterId)!].massG);
   const blendS = (batterId: string) => {
-    const batter = plan.batters.find((b) => b.id === batterId)!;
+    const batter = byId(plan.batters, batterId);
     const pot = vessels[vesselOf.get(batterId)!];
     return emulsionS(batterId) + blendingSecondsTo(batter.blendToTrace, pot.massG, pot.rate, batter.startTemperatureC);
   };
@@ -247,7 +248,7 @@ function withPlaces(
         .map((p) => vesselOf.get(p.id)!),
     ],
     emulsionS: s.kind === "blend" ? emulsionS(s.batterId) : 0,
-    targetTrace: s.kind === "blend" ? plan.batters.find((b) => b.id === s.batterId)!.blendToTrace : 0,
+    targetTrace: s.kind === "blend" ? byId(plan.batters, s.batterId).blendToTrace : 0,
     isFromCup: s.kind === "pour" && s.portionIds.length === 1 && isFromCup(plan, s.operationId),
   }));
 }

@@ -6,6 +6,7 @@ import { levelMm, tiltedVolumeMl } from "../mould/mould";
 import { layOut } from "../techniques/families/registry";
 import { type Lanes, lanesIn } from "../techniques/lanes";
 import { isIntoPot, portionOf } from "../techniques/operations/registry";
+import { byId } from "../units/byId";
 import type { Sayer } from "../units/sayer";
 import type { FitProblem } from "./fitProblem";
 
@@ -48,7 +49,7 @@ function evenLanes(plan: Plan, masses: Masses, mould: Mould, lanes: Lanes): Edit
   }
   if (widthOf.size !== plan.portions.length) return null;
   const wanted = plan.portions.map((p) => {
-    const cup = masses.portions.find((m) => m.id === p.id)!;
+    const cup = byId(masses.portions, p.id);
     const mlPerShare = cup.sharePct > 0 ? cup.pourG / cup.densityGPerMl / cup.sharePct : 0;
     return mlPerShare > 0 ? widthOf.get(p.id)! / mlPerShare : 0;
   });
@@ -134,7 +135,7 @@ function plateProblems(masses: Masses, mould: Mould, sayer: Sayer): FitProblem[]
       message: "A soft mould gives way under dividers: lay a board or a folded towel below.",
     });
   }
-  const m = masses.moulds.find((x) => x.id === mould.id)!;
+  const m = byId(masses.moulds, mould.id);
   const clearMm2 = c.widthsMm.reduce((sum, w) => sum + w, 0) * c.lengthMm;
   const standing = levelMm({ lengthMm: 1, widthMm: clearMm2 }, m.pouredMl);
   if (standing > mould.heightMm) {
@@ -171,7 +172,7 @@ function tiltProblems(plan: Plan, masses: Masses, mould: Mould, sayer: Sayer): F
 /** Whether what is poured fits the moulds, their plates and their tilts. */
 export function mouldProblems(plan: Plan, masses: Masses, sayer: Sayer): FitProblem[] {
   return plan.moulds.flatMap((mould): FitProblem[] => {
-    const m = masses.moulds.find((x) => x.id === mould.id)!;
+    const m = byId(masses.moulds, mould.id);
     const over: FitProblem[] =
       m.levelMm > mould.heightMm + 0.05
         ? [

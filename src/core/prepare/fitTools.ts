@@ -1,6 +1,7 @@
 import type { Masses } from "../batter/masses";
 import type { Plan } from "../document/schema";
 import type { Equipment } from "../mould/toolSchema";
+import { byId } from "../units/byId";
 import type { Sayer } from "../units/sayer";
 import type { FitProblem } from "./fitProblem";
 import { bottleOf, fillingsOf, potLoad } from "./vessels";
@@ -22,15 +23,15 @@ const isSpec = <K extends Equipment["spec"]["kind"]>(e: Equipment, ...kinds: K[]
 export function dosesOf(plan: Plan, masses: Masses): { name: string; massG: number; field: string }[] {
   const doses: { name: string; massG: number; field: string }[] = [];
   for (const p of plan.portions) {
-    const cup = masses.portions.find((m) => m.id === p.id)!;
+    const cup = byId(masses.portions, p.id);
     const field = `portions.${p.id}.colourants`;
     if (cup.colourG > 0) doses.push({ name: `colour of ${p.name}`, massG: cup.colourG, field });
     if (cup.scentG > 0) doses.push({ name: `scent of ${p.name}`, massG: cup.scentG, field: `portions.${p.id}.scent` });
   }
   for (const b of masses.batters) {
-    const batter = plan.batters.find((x) => x.id === b.id)!;
+    const batter = byId(plan.batters, b.id);
     for (const a of batter.additives) {
-      const massG = b.additives.find((x) => x.id === a.id)!.massG;
+      const massG = byId(b.additives, a.id).massG;
       if (massG > 0) doses.push({ name: a.label || a.kind, massG, field: `batters.${b.id}.additives.${a.id}` });
     }
   }
@@ -54,8 +55,7 @@ function scaleFits(plan: Plan, masses: Masses, e: Equipment & { spec: Spec<"scal
   if (e.use !== "doses") {
     for (const b of masses.batters) {
       const bowl = plan.equipment.find((x) => x.use === "batter" && (x.servesId === b.id || x.servesId === null));
-      const tareG =
-        plan.batters.find((x) => x.id === b.id)!.bowl.tareG ?? (bowl && isSpec(bowl, "bowl") ? bowl.spec.tareG : null);
+      const tareG = byId(plan.batters, b.id).bowl.tareG ?? (bowl && isSpec(bowl, "bowl") ? bowl.spec.tareG : null);
       if (tareG === null && b.baseG <= capacityG) {
         problems.push({
           level: "hint",
@@ -97,7 +97,7 @@ function vesselFits(plan: Plan, masses: Masses, e: Equipment, sayer: Sayer): Fit
   }
   for (const b of masses.batters) {
     if (e.servesId !== null && e.servesId !== b.id) continue;
-    const density = plan.batters.find((x) => x.id === b.id)!.densityGPerMl;
+    const density = byId(plan.batters, b.id).densityGPerMl;
     if (e.use === "batter" && b.baseG / density > e.spec.capacityMl * (1 - BOWL_ROOM)) {
       problems.push({
         level: "ask",
@@ -117,7 +117,7 @@ function vesselFits(plan: Plan, masses: Masses, e: Equipment, sayer: Sayer): Fit
     const cup = masses.portions.find((m) => m.id === e.servesId);
     const portion = plan.portions.find((p) => p.id === e.servesId);
     if (cup && portion) {
-      const density = plan.batters.find((b) => b.id === portion.batterId)!.densityGPerMl;
+      const density = byId(plan.batters, portion.batterId).densityGPerMl;
       const needMl = cup.finishedG / density;
       if (needMl > e.spec.capacityMl * PITCHER_FULL) {
         problems.push({
@@ -134,7 +134,7 @@ function vesselFits(plan: Plan, masses: Masses, e: Equipment, sayer: Sayer): Fit
 function designToolFits(plan: Plan, masses: Masses, e: Equipment, sayer: Sayer): FitProblem[] {
   const field = `equipment.${e.id}`;
   const mould = plan.moulds.find((m) => m.id === e.servesId) ?? plan.moulds[0];
-  const level = masses.moulds.find((m) => m.id === mould.id)!.levelMm;
+  const level = byId(masses.moulds, mould.id).levelMm;
   if (isSpec(e, "hanger")) {
     const { lengthMm, thicknessMm, isCoated } = e.spec;
     const problems: FitProblem[] = [];
@@ -170,7 +170,7 @@ function designToolFits(plan: Plan, masses: Masses, e: Equipment, sayer: Sayer):
     for (const p of plan.portions) {
       const fillings = bottleOf(plan, p.id)?.id === e.id ? fillingsOf(plan, masses, p.id) : 1;
       if (fillings < 2) continue;
-      const cup = masses.portions.find((m) => m.id === p.id)!;
+      const cup = byId(masses.portions, p.id);
       return [
         {
           level: "ask",

@@ -4,6 +4,7 @@ import type { Batter } from "../document/schema";
 import { ADDITIVE_TIMES, type AdditiveTime, additiveRow } from "../formula/additives";
 import type { LiquidMass } from "../formula/formula";
 import { liquidRow, MILK_UNDER_C } from "../formula/liquids";
+import { byId } from "../units/byId";
 import type { Sayer } from "../units/sayer";
 
 /** One thing that goes into the lye jug, in the order of the work. */
@@ -122,7 +123,7 @@ export function lyeJugOf(batter: Batter, m: BatterMasses, roomC: number, sayer: 
         line(
           `additive:${a.id}`,
           a.label || additiveRow(a.kind).label,
-          m.additives.find((x) => x.id === a.id)!.massG,
+          byId(m.additives, a.id).massG,
           additiveDetail(when, batter, m, peakC, sayer),
           { spoonDensityGPerMl: additiveRow(a.kind).bulkDensityGPerMl },
         ),

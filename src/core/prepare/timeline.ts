@@ -6,6 +6,7 @@ import { makePlayed, type Played, Player, SOFT_NEIGHBOURS } from "../clock/play"
 import { meansOf, type Program, type ProgramStep } from "../clock/program";
 import type { Step } from "../clock/step";
 import type { Plan } from "../document/schema";
+import { byId } from "../units/byId";
 import { programOf } from "./compile";
 
 export interface ScheduledStep extends Step {
@@ -86,11 +87,11 @@ export function timelineOf(plan: Plan, masses: Masses, program: Program, unknown
     ...workingTime(result),
     critical: criticalStep(steps),
     reaches: plan.portions.map((p) => {
-      const own = curves.find((c) => c.id === p.id)!.points;
+      const own = byId(curves, p.id).points;
       return { portionId: p.id, mediumS: timeAtTrace(own, 3), thickS: timeAtTrace(own, 4) };
     }),
     meetings: plan.batters.map((b) => {
-      const m = masses.batters.find((x) => x.id === b.id)!;
+      const m = byId(masses.batters, b.id);
       const meeting = meetingOf({
         naohG: m.naohG,
         kohG: m.kohG,

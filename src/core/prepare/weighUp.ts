@@ -6,6 +6,7 @@ import type { Batter, Plan, Portion } from "../document/schema";
 import { ADDITIVE_TIMES, type AdditiveTime, additiveRow, isLate } from "../formula/additives";
 import { oilLookup } from "../formula/oils";
 import { type Compartments, compartmentsOf } from "../mould/compartments";
+import { byId } from "../units/byId";
 import type { Sayer } from "../units/sayer";
 import { fitProblems } from "./fit";
 import { liquidName, lyeJugOf } from "./lyeJug";
@@ -109,8 +110,8 @@ function toolItems(plan: Plan, masses: Masses, sayer: Sayer): Draft[] {
 function colourItems(plan: Plan, masses: Masses, sayer: Sayer): Draft[] {
   return plan.portions.flatMap((p) =>
     p.colourants.map((c) => {
-      const cup = masses.portions.find((m) => m.id === p.id)!;
-      const { carrierG, weighedG } = cup.colourants.find((x) => x.id === c.id)!;
+      const cup = byId(masses.portions, p.id);
+      const { carrierG, weighedG } = byId(cup.colourants, c.id);
       const kind = colourantKind(c.kind);
       const how = c.isDispersion
         ? `of the stock dispersion (1 : ${carrierPerG(c)})`
@@ -153,14 +154,14 @@ function scentItems(plan: Plan, masses: Masses, sayer: Sayer): Draft[] {
   };
   return [
     ...plan.batters.flatMap((b) =>
-      item(b.id, `the whole ${b.name.toLowerCase()}`, b.scent, masses.batters.find((m) => m.id === b.id)!.scentG),
+      item(b.id, `the whole ${b.name.toLowerCase()}`, b.scent, byId(masses.batters, b.id).scentG),
     ),
-    ...plan.portions.flatMap((p) => item(p.id, p.name, p.scent, masses.portions.find((m) => m.id === p.id)!.scentG)),
+    ...plan.portions.flatMap((p) => item(p.id, p.name, p.scent, byId(masses.portions, p.id).scentG)),
   ];
 }
 
 function batterItems(plan: Plan, batter: Batter, masses: Masses, sayer: Sayer): Draft[] {
-  const m = masses.batters.find((b) => b.id === batter.id)!;
+  const m = byId(masses.batters, batter.id);
   const find = oilLookup(plan.oilRows);
   const several = plan.batters.length > 1 ? `${batter.name}: ` : "";
   const bowl = plan.equipment.find((e) => e.use === "batter" && (e.servesId === null || e.servesId === batter.id));
@@ -173,7 +174,7 @@ function batterItems(plan: Plan, batter: Batter, masses: Masses, sayer: Sayer): 
         stage: "oils",
         words: `${several}${find(o.oilId)?.name ?? o.oilId}`,
         detail: find(o.oilId)?.melting ? "melt until clear" : "",
-        massG: m.oils.find((x) => x.id === o.id)!.massG,
+        massG: byId(m.oils, o.id).massG,
         tareG,
       }),
     );
@@ -243,7 +244,7 @@ const additiveItems = (
         stage,
         words: `${several}${a.label || row.label}`,
         detail: ADDITIVE_TIMES[when],
-        massG: m.additives.find((x) => x.id === a.id)!.massG,
+        massG: byId(m.additives, a.id).massG,
         spoonDensityGPerMl: row.bulkDensityGPerMl,
       });
     });
@@ -256,7 +257,7 @@ const lateItems = (plan: Plan, batter: Batter, masses: Masses, several: string, 
       const row = additiveRow(a.kind);
       const cups = plan.portions.flatMap((p) => {
         if (p.batterId !== batter.id) return [];
-        const cup = masses.portions.find((m) => m.id === p.id)!;
+        const cup = byId(masses.portions, p.id);
         const massG = cup.additives.find((x) => x.id === a.id && x.from === "batter")?.massG ?? 0;
         return massG > 0 ? [`${p.name} ${sayer.g(massG)}`] : [];
       });
@@ -265,7 +266,7 @@ const lateItems = (plan: Plan, batter: Batter, masses: Masses, several: string, 
         stage: "additives",
         words: `${several}${a.label || row.label}`,
         detail: `${ADDITIVE_TIMES["after-colour"]}: ${cups.join(", ")}`,
-        massG: masses.batters.find((b) => b.id === batter.id)!.additives.find((x) => x.id === a.id)!.massG,
+        massG: byId(byId(masses.batters, batter.id).additives, a.id).massG,
         spoonDensityGPerMl: row.bulkDensityGPerMl,
       });
     });
@@ -273,7 +274,7 @@ const lateItems = (plan: Plan, batter: Batter, masses: Masses, several: string, 
 function portionAdditives(plan: Plan, masses: Masses): Draft[] {
   return plan.portions.flatMap((p) =>
     p.additives.map((a) => {
-      const cup = masses.portions.find((m) => m.id === p.id)!;
+      const cup = byId(masses.portions, p.id);
       const row = additiveRow(a.kind);
       return draft({
         id: `additive:${p.id}:${a.id}`,
@@ -289,7 +290,7 @@ function portionAdditives(plan: Plan, masses: Masses): Draft[] {
 
 function targetItems(plan: Plan, masses: Masses, sayer: Sayer): Draft[] {
   return plan.portions.map((p) => {
-    const cup = masses.portions.find((m) => m.id === p.id)!;
+    const cup = byId(masses.portions, p.id);
     const vessel = plan.equipment.find((e) => e.use === "portion" && e.servesId === p.id);
     const kept = [
       cup.keptBackG > 0.5 ? `${sayer.g(cup.keptBackG)} for the top` : "",

@@ -7,6 +7,7 @@ import { additiveRow } from "../formula/additives";
 import { isCupPour, isIntoPot, kindName, kindOf, type Operation, portionOf } from "../techniques/operations/registry";
 import { cupWords } from "../techniques/operations/wording";
 import { windowOf } from "../techniques/windows";
+import { byId } from "../units/byId";
 import type { Sayer } from "../units/sayer";
 import { liquidName, lyeName } from "./lyeJug";
 import { fillingsOf } from "./vessels";
@@ -19,7 +20,7 @@ export interface Instruction {
   caution: string | null;
 }
 
-const cupOf = (plan: Plan, portionId: string): Portion => plan.portions.find((p) => p.id === portionId)!;
+const cupOf = (plan: Plan, portionId: string): Portion => byId(plan.portions, portionId);
 
 /** "Pour 3 (Ink drop)", "Step 9 (hanger)": names an operation by its place in the list. */
 export function pourName(plan: Plan, operationId: string): string {
@@ -59,7 +60,7 @@ function isPouredOn(plan: Plan, o: Operation): boolean {
 
 function designInstruction(plan: Plan, step: Step, o: Operation, sayer: Sayer): Instruction {
   const portionId = portionOf(o);
-  const mould = plan.moulds.find((m) => m.id === o.mouldId)!;
+  const mould = byId(plan.moulds, o.mouldId);
   const into = isIntoPot(o) ? " for" : kindOf(o).does === "pour" ? " into" : ":";
   const { title, detail } = kindOf(o).words(o, {
     cup: portionId ? cupOf(plan, portionId).name : "",
@@ -119,7 +120,7 @@ function stirredIn(batter: Batter, pot: BatterMasses, sayer: Sayer): string {
   const listed = batter.additives
     .filter((a) => additiveRow(a.kind).when === "emulsion")
     .map((a) => ({
-      massG: pot.additives.find((x) => x.id === a.id)!.massG,
+      massG: byId(pot.additives, a.id).massG,
       name: a.label || additiveRow(a.kind).label,
     }))
     .filter((a) => a.massG > 0)
@@ -131,13 +132,13 @@ function stirredIn(batter: Batter, pot: BatterMasses, sayer: Sayer): string {
 /** What is stirred into a cup: its colours with their carrier, then by hand its additives, each with its grams. */
 function colourDetail(portion: Portion, batter: Batter, cup: PortionMasses, sayer: Sayer): string {
   const colours = portion.colourants.map((c) => {
-    const own = cup.colourants.find((x) => x.id === c.id)!;
+    const own = byId(cup.colourants, c.id);
     return `${c.name} ${sayer.g(own.powderG + own.carrierG)}${own.carrierG > 0 ? ` with its ${c.carrier.kind}` : ""}`;
   });
   const additives = cup.additives
     .filter((a) => a.massG > 0)
     .map((a) => {
-      const known = (a.from === "cup" ? portion : batter).additives.find((x) => x.id === a.id)!;
+      const known = byId((a.from === "cup" ? portion : batter).additives, a.id);
       return `${sayer.g(a.massG)} ${known.label || additiveRow(known.kind).label}`;
     });
   const stir = additives.length ? ` Then by hand: ${additives.join(", ")}.` : "";
@@ -154,8 +155,8 @@ function broughtTo(plan: Plan, portionId: string): number | null {
 /** What to do in a step. */
 export function instructionOf(plan: Plan, step: Step, masses: Masses, sayer: Sayer): Instruction {
   const portion = step.portionIds.length ? cupOf(plan, step.portionIds[0]) : null;
-  const batter = plan.batters.find((b) => b.id === step.batterId)!;
-  const pot = masses.batters.find((b) => b.id === batter.id)!;
+  const batter = byId(plan.batters, step.batterId);
+  const pot = byId(masses.batters, batter.id);
   const several = plan.batters.length > 1 ? ` (${batter.name})` : "";
   switch (step.kind) {
     case "lye":
@@ -180,7 +181,7 @@ export function instructionOf(plan: Plan, step: Step, masses: Masses, sayer: Say
     case "colour":
       return {
         title: portion!.colourants.length ? `Colour ${portion!.name}` : `Stir into ${portion!.name}`,
-        detail: colourDetail(portion!, batter, masses.portions.find((m) => m.id === portion!.id)!, sayer),
+        detail: colourDetail(portion!, batter, byId(masses.portions, portion!.id), sayer),
         caution: null,
       };
     case "scent":
@@ -191,7 +192,7 @@ export function instructionOf(plan: Plan, step: Step, masses: Masses, sayer: Say
       };
     case "pour":
     case "draw":
-      return designInstruction(plan, step, plan.operations.find((o) => o.id === step.operationId)!, sayer);
+      return designInstruction(plan, step, byId(plan.operations, step.operationId!), sayer);
     case "bring": {
       const next = broughtTo(plan, portion!.id);
       return {

@@ -1,3 +1,4 @@
+import { byId } from "./byId";
 import { DROP_ML, LB_G, OZ_G, SPOONS_ML } from "./quantities";
 
 /**
@@ -51,7 +52,7 @@ export const rateBase = (oilsPerBaseG: number, measures = US_MEASURES): DoseBase
   measures,
 });
 
-const basisOf = (id: DoseBasis): Basis => DOSE_BASES.find((b) => b.id === id)!;
+const basisOf = (id: DoseBasis): Basis => byId(DOSE_BASES, id);
 
 export const isWhole = (basis: DoseBasis): boolean => basisOf(basis).per === "whole";
 

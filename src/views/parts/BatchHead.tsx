@@ -1,4 +1,5 @@
 import type { ReactNode } from "react";
+import { byId } from "../../core/units/byId";
 import { type Command, commandsOf } from "../keys/commands";
 import { Desk } from "../keys/Desk";
 import { type ScreenId, UNDO_KEYS } from "../keys/screens";
@@ -39,7 +40,7 @@ export function BatchHead({
     location.href = href;
   };
   const go = (path: string) => leave(`/batches/${id}${path}`);
-  const own = TABS.find((t) => t.id === tab)!;
+  const own = byId(TABS, tab);
   const hasUndo = screen === "sheet" || screen === "studio";
   const all: Command[] = [
     ...commands,

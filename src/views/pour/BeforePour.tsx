@@ -1,6 +1,7 @@
 import type { Derived } from "../../core/derive/derive";
 import { lyeName } from "../../core/prepare/lyeJug";
 import { openItems } from "../../core/prepare/weighUp";
+import { byId } from "../../core/units/byId";
 import { useUnits } from "../parts/units";
 import type { OpenBatch } from "../parts/useBatch";
 
@@ -125,9 +126,8 @@ export function BeforePour({ id, batch, derived, isKept, onStart }: Props) {
             <h2 className="text-[20px]">Ready at hand</h2>
             {derived.masses.batters.map((b) => (
               <p key={b.id} className="mt-2 text-[16px] leading-relaxed">
-                {grams(b.oilsG)} of oils, {grams(b.lyeG)} of lye as{" "}
-                {lyeName(batch.plan.batters.find((x) => x.id === b.id)!, b)}, both at the plan's temperature; colours
-                dispersed, scents weighed, one part per cup.
+                {grams(b.oilsG)} of oils, {grams(b.lyeG)} of lye as {lyeName(byId(batch.plan.batters, b.id), b)}, both
+                at the plan's temperature; colours dispersed, scents weighed, one part per cup.
               </p>
             ))}
           </section>
@@ -154,7 +154,7 @@ function Meeting({ batch, derived }: Pick<Props, "batch" | "derived">) {
         Lye and oils meet
       </h2>
       {timeline.meetings.map((m) => {
-        const batter = batters.find((b) => b.id === m.batterId)!;
+        const batter = byId(batters, m.batterId);
         const first = m.firstBegun === "lye" ? "mix the lye" : "melt the oils";
         return (
           <p key={m.batterId} className="mt-1 leading-snug">

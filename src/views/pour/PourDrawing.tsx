@@ -3,6 +3,7 @@ import type { Mould, Plan } from "../../core/document/schema";
 import { combPath, type Path, strokePath, topPath, wirePath } from "../../core/swirl/paths";
 import { lanesIn } from "../../core/techniques/lanes";
 import { type Operation, portionOf } from "../../core/techniques/operations/registry";
+import { byId } from "../../core/units/byId";
 import { useUnits } from "../parts/units";
 
 const WIDTH = 300;
@@ -26,7 +27,7 @@ interface Props {
 /** Where the step at hand goes: a pour seen from the end of the mould, a tool's way seen from above, a wire's way through the end. */
 export function PourDrawing(props: Props) {
   const { plan, operation: o } = props;
-  const mould = plan.moulds.find((m) => m.id === o.mouldId)!;
+  const mould = byId(plan.moulds, o.mouldId);
   if (o.kind === "stroke") return <FromAbove mould={mould} path={strokePath(o, mould.lengthMm, mould.widthMm)} />;
   if (o.kind === "comb") return <FromAbove mould={mould} path={combPath(o, mould.lengthMm, mould.widthMm)} />;
   if (o.kind === "topStroke") return <FromAbove mould={mould} path={topPath(o, mould.lengthMm, mould.widthMm)} />;
@@ -81,7 +82,7 @@ function FromEnd({ plan, derived, operation, doneIds, mould }: Props & { mould: 
         : 0),
     0,
   );
-  const full = derived.masses!.moulds.find((m) => m.id === mould.id)!;
+  const full = byId(derived.masses!.moulds, mould.id);
   const rim = FLOOR - WALL;
   const level = (WALL * (full.levelMm / mould.heightMm) * doneMl) / Math.max(1, full.pouredMl);
   const lanes = lanesIn(mould, plan.operations);

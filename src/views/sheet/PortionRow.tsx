@@ -8,6 +8,7 @@ import { takeColourant, takeScent } from "../../core/library/use";
 import { SCENT_CLASSES, type ScentClassId } from "../../core/scent/classes";
 import { isPercent } from "../../core/scent/effect";
 import { portionOf } from "../../core/techniques/operations/registry";
+import { byId } from "../../core/units/byId";
 import { useBench } from "../parts/bench";
 import { BoundText } from "../parts/bound";
 import { ColourantOptions } from "../parts/ColourantOptions";
@@ -91,7 +92,7 @@ export function PortionRow({ portion, batch, derived, disabled, onMore }: Props)
     else if (colourant && !colourant.libraryId) {
       batch.set(at("colourants", `#${colourant.id}`, "kind"), value as ColourantKindId);
     } else {
-      const kind = COLOURANT_KINDS.find((k) => k.id === value)!;
+      const kind = byId(COLOURANT_KINDS, value);
       const swatch = kind.id === "titanium-dioxide" ? "#fbf8f1" : kind.id === "charcoal" ? "#2d2b2e" : "#7a8f6a";
       batch.set(at("colourants"), [plainColourant(nextId(batch.plan, "c"), kind.label, kind.id, swatch)]);
     }

@@ -5,6 +5,7 @@ import { barWords } from "../../core/cut/bars";
 import type { Derived } from "../../core/derive/derive";
 import { derivedOf } from "../../core/derive/workedOut";
 import { WEIGH_UP_STAGES, type WeighUpItem, type WeighUpStage } from "../../core/prepare/weighUp";
+import { byId } from "../../core/units/byId";
 import { shownMassG } from "../../core/units/quantities";
 import { BatchHead } from "../parts/BatchHead";
 import { type BatchPageProps, LiveBench } from "../parts/bench";
@@ -131,7 +132,7 @@ function PrintedFacts({ plan, derived }: { plan: OpenBatch["plan"]; derived: Der
         {derived.mouldBars.length > 0 && ` · ${derived.mouldBars.map(barWords).join("; ")}`}
       </p>
       {plan.batters.map((b) => {
-        const m = masses.batters.find((x) => x.id === b.id)!;
+        const m = byId(masses.batters, b.id);
         return (
           <p key={b.id}>
             {plan.batters.length > 1 && <strong>{b.name}: </strong>}

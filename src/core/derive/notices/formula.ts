@@ -6,6 +6,7 @@ import { additiveRow, SALT_BAR_FROM } from "../../formula/additives";
 import { liquidRow, MILK_UNDER_C } from "../../formula/liquids";
 import { oilLookup } from "../../formula/oils";
 import { liquidName } from "../../prepare/lyeJug";
+import { byId } from "../../units/byId";
 import type { Sayer } from "../../units/sayer";
 
 /** Sodium hydroxide dissolves to about this share of its solution at room temperature, percent. */
@@ -135,7 +136,7 @@ function waterNotices(batter: Batter, m: BatterMasses, say: Say, sayer: Sayer): 
 function additiveNotices(batter: Batter, m: BatterMasses, say: Say): void {
   for (const a of batter.additives) {
     const row = additiveRow(a.kind);
-    const per100 = (100 * m.additives.find((x) => x.id === a.id)!.massG) / m.oilsG;
+    const per100 = (100 * byId(m.additives, a.id).massG) / m.oilsG;
     const [low, high] = row.rangeGPer100gOils;
     const field = `additives.${a.id}`;
     if (per100 <= 0) say("hint", field, `${a.label || row.label}: no dose yet.`);

@@ -7,6 +7,7 @@ import type { Plan } from "../../document/schema";
 import { fitProblems } from "../../prepare/fit";
 import type { Timeline } from "../../prepare/timeline";
 import { stepName } from "../../prepare/words";
+import { byId } from "../../units/byId";
 import type { Sayer } from "../../units/sayer";
 import { batterNotices } from "./formula";
 import { scentNotices } from "./scent";
@@ -15,7 +16,7 @@ import { splitNotices } from "./split";
 function fitNotices(plan: Plan, masses: Masses, sayer: Sayer): Notice[] {
   const fits: Notice[] = fitProblems(plan, masses, sayer);
   const places = plan.operations.flatMap((o): Notice[] => {
-    const mould = plan.moulds.find((m) => m.id === o.mouldId)!;
+    const mould = byId(plan.moulds, o.mouldId);
     if (!("acrossMm" in o) || o.acrossMm <= mould.widthMm) return [];
     return [
       {
@@ -32,7 +33,7 @@ function falseTraceNotices(plan: Plan, timeline: Timeline, sayer: Sayer): Notice
   return timeline.falseTrace.flatMap(({ portionId, atS }): Notice[] => {
     const portion = plan.portions.find((p) => p.id === portionId);
     if (!portion) return [];
-    const batter = plan.batters.find((b) => b.id === portion.batterId)!;
+    const batter = byId(plan.batters, portion.batterId);
     return [
       {
         level: "hint",

@@ -6,6 +6,7 @@ import type { Plan, Portion } from "../../document/schema";
 import { loadPctOfOils } from "../../scent/effect";
 import { checkLimits, stricter } from "../../scent/limits";
 import type { Scent, ScentPart } from "../../scent/scentSchema";
+import { byId } from "../../units/byId";
 import type { DoseBase } from "../../units/dose";
 
 /** Scent of a portion with its batter's share of a whole-batter scent, and the cured mass that carries them. */
@@ -21,9 +22,9 @@ interface Carrier {
 /** Every place whose cured bar carries scent: each portion, and the whole batch. */
 export function scentCarriers(plan: Plan, masses: Masses): Carrier[] {
   const portions = plan.portions.map((p): Carrier => {
-    const cup = masses.portions.find((m) => m.id === p.id)!;
-    const batter = masses.batters.find((b) => b.id === p.batterId)!;
-    const whole = plan.batters.find((b) => b.id === p.batterId)!.scent;
+    const cup = byId(masses.portions, p.id);
+    const batter = byId(masses.batters, p.batterId);
+    const whole = byId(plan.batters, p.batterId).scent;
     const scents = p.scent ? [{ scent: p.scent, massG: cup.scentG }] : [];
     if (whole) scents.push({ scent: whole, massG: (batter.scentG * cup.baseG) / batter.plannedBaseG });
     return {
@@ -122,12 +123,12 @@ export function scentNotices(plan: Plan, masses: Masses): Notice[] {
   for (const b of plan.batters) {
     if (!b.scent) continue;
     const say = sayAt(`batters.${b.id}.scent`, `The whole ${b.name.toLowerCase()}`);
-    behaviourNotices(b.scent, loadOf(b.scent, masses.batters.find((m) => m.id === b.id)!.dose), true, say);
+    behaviourNotices(b.scent, loadOf(b.scent, byId(masses.batters, b.id).dose), true, say);
   }
   for (const p of plan.portions) {
-    const whole = plan.batters.find((b) => b.id === p.batterId)!;
-    const own = p.scent ? loadOf(p.scent, masses.portions.find((m) => m.id === p.id)!.dose) : 0;
-    const shared = whole.scent ? loadOf(whole.scent, masses.batters.find((m) => m.id === whole.id)!.dose) : 0;
+    const whole = byId(plan.batters, p.batterId);
+    const own = p.scent ? loadOf(p.scent, byId(masses.portions, p.id).dose) : 0;
+    const shared = whole.scent ? loadOf(whole.scent, byId(masses.batters, whole.id).dose) : 0;
     const say = sayAt(p.scent ? `portions.${p.id}.scent` : `batters.${whole.id}.scent`, p.name);
     if (p.scent) behaviourNotices(p.scent, own, false, say);
     if (own > 0 && shared > 0 && own <= HIGH_LOAD_PCT && shared <= HIGH_LOAD_PCT && own + shared > HIGH_LOAD_PCT)

@@ -2,6 +2,7 @@ import type { Masses } from "../../batter/masses";
 import { CLOSES_WITHIN_PCT, type Notice, pct } from "../../document/notice";
 import type { Plan } from "../../document/schema";
 import { isCupPour, isTopPour, portionOf } from "../../techniques/operations/registry";
+import { byId } from "../../units/byId";
 import type { Sayer } from "../../units/sayer";
 
 /** Shares that do not close, and cups whose pours and keep-backs do not add up. */
@@ -31,7 +32,7 @@ export function splitNotices(plan: Plan, masses: Masses, sayer: Sayer): Notice[]
   for (const p of plan.portions) {
     const pours = plan.operations.filter((o) => portionOf(o) === p.id);
     const used = pours.reduce((sum, o) => sum + (isCupPour(o) ? o.cupPct : 0), 0);
-    const cup = masses.portions.find((m) => m.id === p.id)!;
+    const cup = byId(masses.portions, p.id);
     if (used > 100 + CLOSES_WITHIN_PCT) {
       notices.push({
         level: "ask",

@@ -5,6 +5,7 @@ import type { Plan, Portion } from "../../document/schema";
 import { scentEffect } from "../../scent/effect";
 import { kindOf, portionOf } from "../../techniques/operations/registry";
 import { byMass, WHISK_BLEND_SHARE, WORKING_TIMES_S } from "../../techniques/workingTimes";
+import { byId } from "../../units/byId";
 import { fillingsOf } from "../vessels";
 import { isMixed, isStickBlended, mixedAfter, readyAfter, runnersOf, step } from "./make";
 
@@ -24,7 +25,7 @@ export function cupSteps(plan: Plan, masses: Masses, palette: readonly string[])
   const colours = coloured.map((p) => {
     const stick = isStickBlended(p) ? WORKING_TIMES_S.stickBlendCup : 0;
     const standardS = WORKING_TIMES_S.colourCup + stick + WORKING_TIMES_S.scrapeCup;
-    const cup = masses.portions.find((m) => m.id === p.id)!;
+    const cup = byId(masses.portions, p.id);
     const durationS = byMass(standardS, cup.finishedG, "colour");
     return step({
       id: `colour:${p.id}`,
@@ -37,7 +38,7 @@ export function cupSteps(plan: Plan, masses: Masses, palette: readonly string[])
       after: readyAfter(plan, p),
     });
   });
-  const doseOf = (p: Portion) => masses.portions.find((m) => m.id === p.id)!.dose;
+  const doseOf = (p: Portion) => byId(masses.portions, p.id).dose;
   const speed = (p: Portion) => scentEffect(p.scent!, doseOf(p)).rateFactor;
   const scented = plan.portions.filter((p) => p.scent !== null).sort((a, b) => speed(a) - speed(b));
   const scents = scented.map((p) =>
@@ -46,9 +47,9 @@ export function cupSteps(plan: Plan, masses: Masses, palette: readonly string[])
       kind: "scent",
       batterId: p.batterId,
       portionIds: [p.id],
-      durationS: byMass(WORKING_TIMES_S.scentCup, masses.portions.find((m) => m.id === p.id)!.finishedG, "scent"),
+      durationS: byMass(WORKING_TIMES_S.scentCup, byId(masses.portions, p.id).finishedG, "scent"),
       blendShare: WHISK_BLEND_SHARE,
-      massG: masses.portions.find((m) => m.id === p.id)!.scentG,
+      massG: byId(masses.portions, p.id).scentG,
       after: isMixed(plan, p) ? [`colour:${p.id}`] : readyAfter(plan, p),
     }),
   );
@@ -66,7 +67,7 @@ export function bottleSteps(plan: Plan, masses: Masses): Step[] {
         batterId: p.batterId,
         portionIds: [p.id],
         durationS:
-          byMass(WORKING_TIMES_S.fillBottle, masses.portions.find((m) => m.id === p.id)!.finishedG, "fill") *
+          byMass(WORKING_TIMES_S.fillBottle, byId(masses.portions, p.id).finishedG, "fill") *
           fillingsOf(plan, masses, p.id),
         blendShare: 0.02,
         after: mixedAfter(plan, p),

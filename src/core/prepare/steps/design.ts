@@ -6,6 +6,7 @@ import { isIntoPot, kindOf, type Operation, operationDurationS, portionOf } from
 import { PIPING_WINDOW } from "../../techniques/traceWindow";
 import { windowOf } from "../../techniques/windows";
 import { WORKING_TIMES_S } from "../../techniques/workingTimes";
+import { byId } from "../../units/byId";
 import { finishedAfter, step } from "./make";
 
 /** What went into the pot last, until it was begun to be poured out. */
@@ -39,7 +40,7 @@ export function designSteps(plan: Plan, masses: Masses): Step[] {
   const before = new Before();
   plan.operations.forEach((o, index) => {
     const massG = masses.operationG.get(o.id)!;
-    const mould = plan.moulds.find((m) => m.id === o.mouldId)!;
+    const mould = byId(plan.moulds, o.mouldId);
     const own = portionOf(o);
     const { portionIds, shares } = own ? { portionIds: [own], shares: [1] } : touchedBy(plan, masses, index);
     const batterId = plan.portions.find((p) => p.id === portionIds[0])?.batterId ?? plan.batters[0].id;
@@ -48,7 +49,7 @@ export function designSteps(plan: Plan, masses: Masses): Step[] {
     // What is done on the top has its window as a wish, and may wait for it.
     const isTop = place === "top";
     const window = windowOf(plan, o);
-    const ready = own ? finishedAfter(plan, plan.portions.find((p) => p.id === own)!) : [];
+    const ready = own ? finishedAfter(plan, byId(plan.portions, own)) : [];
     steps.push(
       step({
         id: o.id,
@@ -132,7 +133,7 @@ export function pipeSteps(plan: Plan, masses: Masses, after: readonly string[]):
         durationS: WORKING_TIMES_S.pipeTop,
         window: PIPING_WINDOW,
         isPatient: true,
-        massG: masses.portions.find((m) => m.id === p.id)!.pipingG,
+        massG: byId(masses.portions, p.id).pipingG,
         after: [...after],
       }),
     );

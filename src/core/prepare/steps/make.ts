@@ -5,6 +5,7 @@ import type { Plan, Portion } from "../../document/schema";
 import { isLate } from "../../formula/additives";
 import { scentEffect } from "../../scent/effect";
 import { kindOf, portionOf } from "../../techniques/operations/registry";
+import { byId } from "../../units/byId";
 
 export const step = (fields: Partial<Step> & Pick<Step, "id" | "kind" | "batterId" | "durationS">): Step => ({
   portionIds: [],
@@ -39,7 +40,7 @@ export const runs = (effect: { rateFactor: number; jumpSteps: number }): boolean
 export function readyAfter(plan: Plan, p: Portion): string[] {
   if (!p.takesRest) return [`weigh:${p.id}`];
   const weighed = plan.portions.filter((x) => x.batterId === p.batterId && !x.takesRest).map((x) => `weigh:${x.id}`);
-  const batter = plan.batters.find((b) => b.id === p.batterId)!;
+  const batter = byId(plan.batters, p.batterId);
   return weighed.length ? weighed : [batter.scent ? `scent:${batter.id}` : `blend:${batter.id}`];
 }
 
@@ -56,6 +57,6 @@ export function mixedAfter(plan: Plan, p: Portion): string[] {
 export const runnersOf = (plan: Plan, masses: Masses): Set<string> =>
   new Set(
     plan.portions
-      .filter((p) => p.scent !== null && runs(scentEffect(p.scent, masses.portions.find((m) => m.id === p.id)!.dose)))
+      .filter((p) => p.scent !== null && runs(scentEffect(p.scent, byId(masses.portions, p.id).dose)))
       .map((p) => p.id),
   );

@@ -3,6 +3,7 @@ import type { Step } from "../../clock/step";
 import type { Batter, Plan } from "../../document/schema";
 import { type AdditiveTime, additiveRow } from "../../formula/additives";
 import { byMass, WHISK_BLEND_SHARE, WORKING_TIMES_S } from "../../techniques/workingTimes";
+import { byId } from "../../units/byId";
 import { step } from "./make";
 
 const INTO_LYE: ReadonlySet<AdditiveTime> = new Set(["lye-water", "hot-lye", "cooled-lye"]);
@@ -11,7 +12,7 @@ const INTO_LYE: ReadonlySet<AdditiveTime> = new Set(["lye-water", "hot-lye", "co
 function lyeWaterG(batter: Batter, pot: BatterMasses): number {
   const liquidG = pot.liquids.reduce((sum, l) => sum + (l.when === "at-emulsion" ? 0 : l.massG), 0);
   const dissolvedG = batter.additives.reduce(
-    (sum, a) => sum + (INTO_LYE.has(additiveRow(a.kind).when) ? pot.additives.find((x) => x.id === a.id)!.massG : 0),
+    (sum, a) => sum + (INTO_LYE.has(additiveRow(a.kind).when) ? byId(pot.additives, a.id).massG : 0),
     0,
   );
   return pot.lyeG + pot.waterG + liquidG + dissolvedG;
@@ -20,7 +21,7 @@ function lyeWaterG(batter: Batter, pot: BatterMasses): number {
 export function potSteps(plan: Plan, masses: Masses, blendS: (batterId: string) => number): Step[] {
   const byEye = plan.practice.measuring === "eyeball";
   return plan.batters.flatMap((batter) => {
-    const pot = masses.batters.find((b) => b.id === batter.id)!;
+    const pot = byId(masses.batters, batter.id);
     const [lye, blend, scent] = [`lye:${batter.id}`, `blend:${batter.id}`, `scent:${batter.id}`];
     const steps = [
       step({
@@ -56,7 +57,7 @@ export function potSteps(plan: Plan, masses: Masses, blendS: (batterId: string) 
     const mixed = batter.scent ? scent : blend;
     for (const p of plan.portions) {
       if (p.batterId !== batter.id || p.takesRest) continue;
-      const massG = masses.portions.find((m) => m.id === p.id)!.baseG;
+      const massG = byId(masses.portions, p.id).baseG;
       const durationS = byMass(byEye ? WORKING_TIMES_S.eyeballPortion : WORKING_TIMES_S.weighPortion, massG, "weigh");
       steps.push(
         step({

@@ -5,6 +5,7 @@ import { plainBatter, plainPortion } from "../../../core/document/newPlan";
 import type { Portion } from "../../../core/document/schema";
 import { sapKoh } from "../../../core/formula/oils";
 import { portionOf } from "../../../core/techniques/operations/registry";
+import { byId } from "../../../core/units/byId";
 import { AdditiveRows } from "../../parts/AdditiveRows";
 import { useOilFinder } from "../../parts/bench";
 import { BoundNumber, BoundText } from "../../parts/bound";
@@ -146,7 +147,7 @@ export function FormulaDrawer({ batch, derived, disabled, batterId, onBatter, on
 /** The batters of the design: a second pot has a formula and a clock of its own. */
 function Batters({ batch, disabled, batterId, onBatter }: Pick<Props, "batch" | "disabled" | "batterId" | "onBatter">) {
   const { plan } = batch;
-  const batter = plan.batters.find((b) => b.id === batterId)!;
+  const batter = byId(plan.batters, batterId);
   const open = editable(batch, disabled);
   const add = () => {
     const id = nextId(plan, "b");

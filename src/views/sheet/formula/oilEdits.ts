@@ -3,6 +3,7 @@ import { nextId } from "../../../core/document/ids";
 import type { Batter, Plan } from "../../../core/document/schema";
 import type { OilLookup } from "../../../core/formula/oils";
 import { ownRowsOf } from "../../../core/library/use";
+import { byId } from "../../../core/units/byId";
 
 /** Sets a batter's oils, and carries the rows of those that do not ship with Tundish. */
 export function oilsEdit(plan: Plan, batter: Batter, oils: Batter["oils"], find: OilLookup): Edit {
@@ -30,6 +31,6 @@ export function byWeight(batter: Batter, masses: { id: string; massG: number }[]
   if (!(oilsG >= 1)) return null;
   return {
     oilsG,
-    oils: batter.oils.map((o) => ({ ...o, sharePct: (100 * weights.find((w) => w.id === o.id)!.massG) / oilsG })),
+    oils: batter.oils.map((o) => ({ ...o, sharePct: (100 * byId(weights, o.id).massG) / oilsG })),
   };
 }

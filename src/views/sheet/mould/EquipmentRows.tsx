@@ -3,6 +3,7 @@ import { nextId } from "../../../core/document/ids";
 import type { Plan } from "../../../core/document/schema";
 import { takeTool } from "../../../core/library/use";
 import { TOOL_KINDS, TOOL_USES, type ToolUse } from "../../../core/mould/toolSchema";
+import { byId } from "../../../core/units/byId";
 import { useBench } from "../../parts/bench";
 import { Says } from "../../parts/Says";
 import { useUnits } from "../../parts/units";
@@ -33,7 +34,7 @@ export function EquipmentRows({ batch, derived, disabled }: PanelProps) {
   const { tools } = useBench();
   const { grams } = useUnits();
   const add = (libraryId: string) => {
-    const row = tools.find((t) => t.id === libraryId)!;
+    const row = byId(tools, libraryId);
     const use = FIRST_USE[row.document.spec.kind] ?? "design";
     const cupless = plan.portions.find((p) => !plan.equipment.some((e) => e.use === "portion" && e.servesId === p.id));
     const item = takeTool(row, nextId(plan, "e"), use, use === "portion" ? (cupless?.id ?? plan.portions[0].id) : null);
@@ -45,7 +46,7 @@ export function EquipmentRows({ batch, derived, disabled }: PanelProps) {
         {plan.equipment.map((e) => {
           const at = (field: string) => ["equipment", `#${e.id}`, field];
           const targets = serves(plan, e.use);
-          const kind = TOOL_KINDS.find((k) => k.id === e.spec.kind)!.label;
+          const kind = byId(TOOL_KINDS, e.spec.kind).label;
           return (
             <li key={e.id} className="border-t border-rule/60 py-1">
               <div className="flex flex-wrap items-baseline gap-2">

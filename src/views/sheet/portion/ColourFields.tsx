@@ -9,6 +9,7 @@ import { nextId } from "../../../core/document/ids";
 import { plainColourant } from "../../../core/document/newPlan";
 import type { Plan, Portion } from "../../../core/document/schema";
 import { takeColourant } from "../../../core/library/use";
+import { byId } from "../../../core/units/byId";
 import { useBench } from "../../parts/bench";
 import { BoundCheck, BoundNumber, BoundSelect, type Editable } from "../../parts/bound";
 import { ColourantOptions } from "../../parts/ColourantOptions";
@@ -150,7 +151,7 @@ const TIMES = [0.25, 0.5, 1, 2, 3] as const;
 /** The cup's cured colour at several doses of one colourant: under-dosing shows before it is poured. */
 function DoseStrip({ plan, derived, portion, id }: { plan: Plan; derived: Derived; portion: Portion; id: string }) {
   const swatches = useMemo(() => {
-    const batter = plan.batters.find((b) => b.id === portion.batterId)!;
+    const batter = byId(plan.batters, portion.batterId);
     const doseBase = derived.masses?.portions.find((m) => m.id === portion.id)?.dose;
     if (!doseBase) return [];
     const baseHex = batterHexAt(plan, batter, derived.masses, "cured");

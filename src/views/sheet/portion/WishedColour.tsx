@@ -4,6 +4,7 @@ import { reads } from "../../../core/colour/difference";
 import { mixesFor } from "../../../core/colour/wish";
 import type { Derived } from "../../../core/derive/derive";
 import type { Plan, Portion } from "../../../core/document/schema";
+import { byId } from "../../../core/units/byId";
 import { rateBase } from "../../../core/units/dose";
 import { useBench } from "../../parts/bench";
 import type { Editable } from "../../parts/bound";
@@ -24,7 +25,7 @@ export function WishedColour({
 }) {
   const { colourants } = useBench();
   const [wish, setWish] = useState<string | null>(null);
-  const batter = plan.batters.find((b) => b.id === portion.batterId)!;
+  const batter = byId(plan.batters, portion.batterId);
   const cup = derived.masses?.portions.find((m) => m.id === portion.id);
   const doseBase = useMemo(() => cup?.dose ?? rateBase(0.7, plan.measures), [cup, plan.measures]);
   const baseHex = batterHexAt(plan, batter, derived.masses, "cured");
