@@ -30,6 +30,14 @@ test("a batch starts from an idea: what is fixed narrows the wall, one press ope
   expect(Math.abs(said - shown)).toBeLessThanOrEqual(10);
 });
 
+test("a batch may as well begin on a usual sheet", async ({ page }) => {
+  await page.goto("/new");
+  await page.getByRole("button", { name: "Begin on a usual sheet" }).click();
+  await page.waitForURL(/\/batches\/.+/);
+  await expect(page.getByLabel("Name of the batch")).toHaveValue("New drop swirl");
+  await expect(page.locator("[data-pour]")).toHaveCount(6);
+});
+
 test("other designs are tried from the sheet by key; one is laid out, and undone on the sheet", async ({ page }) => {
   await newBatch(page, "Other designs");
   await page.getByRole("link", { name: "other designs for this batter" }).click();
