@@ -45,9 +45,13 @@ export async function batchPage(id: string, { faces, atMs }: Wants = {}) {
     known ??
     (isLarge
       ? null
-      : await computeForPage({ kind: "figures", plan: read.plan, units, atMs: atMs ?? null, faces: faces ?? null }));
+      : await computeForPage(
+          { kind: "figures", plan: read.plan, units, atMs: atMs ?? null, faces: faces ?? null },
+          (done) => {
+            if (atMs === undefined) keep(key, done);
+          },
+        ));
   if (!figures) return { ...base, instead: "Laying out the batch…" };
-  if (atMs === undefined) keep(key, figures);
   keepDerived(initial.document as never, figures.derived);
   return { ...base, stills: figures.stills };
 }

@@ -45,8 +45,9 @@ export async function shelfStills(page: ShelfPage): Promise<Stills> {
     return [{ key: `${e.id}:${e.version}`, design: e.design, palette: e.palette, atMm: e.cutMm, ...BAR_PX }];
   });
   if (bars.length > 0) {
-    const done = await computeForPage({ kind: "bars", bars });
-    for (const [key, still] of Object.entries(done?.stills ?? {})) known.set(key, still);
+    await computeForPage({ kind: "bars", bars }, ({ stills }) => {
+      for (const [key, still] of Object.entries(stills)) known.set(key, still);
+    });
   }
   for (const key of known.keys()) if (known.size > MOST_KEPT) known.delete(key);
   return Object.fromEntries(

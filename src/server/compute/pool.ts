@@ -1,4 +1,5 @@
 import { availableParallelism } from "node:os";
+import { setTimeout } from "node:timers/promises";
 import { Tinypool } from "tinypool";
 import { problem } from "../problem";
 import { type PageDone, type PageJob, runPageJob } from "./figures";
@@ -67,17 +68,26 @@ export async function compute(
 export type PageFigures = Extract<PageDone, { kind: "figures" }>;
 
 /** Longest that a page waits for what is worked out for it, ms: then the browser does it. */
-const PAGE_MS = 700;
+const PAGE_MS = 1000;
 
-/** Works out what a page is written with; null where that takes too long just now. */
+/**
+ * Works out what a page is written with. What takes longer than a page waits is worked out to its end all the same: the next page finds it kept.
+ * @param onDone is given what came of it, whether the page has waited or not
+ * @returns null where the page has waited long enough, or nothing can be worked out just now
+ */
 export async function computeForPage<J extends PageJob>(
   job: J,
+  onDone: (done: Extract<PageDone, { kind: J["kind"] }>) => void,
 ): Promise<Extract<PageDone, { kind: J["kind"] }> | null> {
   type Answer = Extract<PageDone, { kind: J["kind"] }>;
-  if (!threadFile) return runPageJob(job) as Answer;
-  try {
-    return await pool(threadFile, "short").run(job, { signal: AbortSignal.timeout(PAGE_MS) });
-  } catch {
-    return null;
-  }
+  const working: Promise<Answer | null> = threadFile
+    ? pool(threadFile, "short")
+        .run(job)
+        .catch(() => null)
+    : Promise.resolve(runPageJob(job) as Answer);
+  const kept = working.then((done) => {
+    if (done) onDone(done);
+    return done;
+  });
+  return Promise.race([kept, setTimeout(PAGE_MS, null, { ref: false })]);
 }
