@@ -88,7 +88,15 @@ export function rounds(order: readonly string[], count: number, sharesPct: Recor
 export function sheet(title: string, seed: number, portions: Portion[], pours: Pour[], more: Partial<Plan> = {}): Plan {
   const operations = pours.map((p, i) => ({ id: `o${i + 1}`, ...p }) as Operation);
   const cups = portions.filter((p) => !p.takesRest).map((p) => p.id);
-  return withUniqueLines({ ...newPlan(title, seed), portions, operations, equipment: laidOut(cups), ...more });
+  const usual = newPlan(title, seed);
+  // The knobs say what the pours are.
+  const base = pours.find((p) => p.kind === "layer");
+  const knobs = {
+    floorPct: base?.kind === "layer" ? base.cupPct : 0,
+    drops: pours.filter((p) => p.kind === "stripe").length,
+  };
+  const design = { ...usual.design, knobs };
+  return withUniqueLines({ ...usual, design, portions, operations, equipment: laidOut(cups), ...more });
 }
 
 /** Lets a plan have been poured on a day: every step took `pace` times as long as planned, with a trace check after every scent. */
