@@ -8,6 +8,7 @@ import { newPlan, plainColourant, plainPortion, plainScent } from "../src/core/d
 import type { Plan } from "../src/core/document/schema";
 import { compileProgram } from "../src/core/prepare/compile";
 import { layOut } from "../src/core/techniques/families/registry";
+import { medianMs } from "./measure";
 
 /** Prints how long the clock takes with eight portions and fifty steps. */
 const CLASSES = ["quiet", "mild", "moderate", "strong", "quiet", "mild", "moderate"] as const;
@@ -31,37 +32,28 @@ const allActing = (of: Plan): Plan => {
   return { ...of, portions };
 };
 
-function median(work: () => unknown, runs = 7): number {
-  for (let i = 0; i < 2; i++) work();
-  const times = Array.from({ length: runs }, () => {
-    const start = performance.now();
-    work();
-    return performance.now() - start;
-  });
-  return times.sort((a, b) => a - b)[Math.floor(runs / 2)];
-}
 const row = (name: string, v: number, note = "") =>
   console.log(`${name.padEnd(58)} ${`${v.toFixed(v < 10 ? 2 : 0)} ms`.padStart(10)}  ${note}`);
 
 console.log(`clock: ${full.portions.length} portions, ${program.steps.length} steps`);
 row(
   "compile",
-  median(() => compileProgram(full, masses)),
+  medianMs(() => compileProgram(full, masses)),
 );
 row(
   "first answer, 200 draws with bands",
-  median(() => chancesOf(program, { seed: 1, draws: 200 })),
+  medianMs(() => chancesOf(program, { seed: 1, draws: 200 })),
   "aim: 100 ms",
 );
-const all = median(() => chancesOf(program, { seed: 1, draws: FULL_DRAWS }));
+const all = medianMs(() => chancesOf(program, { seed: 1, draws: FULL_DRAWS }));
 row(`full answer, ${FULL_DRAWS} draws with bands`, all, "aim: 500 ms");
-const half = median(() => chancesOf(program, { seed: 1, draws: FULL_DRAWS / 2 }));
+const half = medianMs(() => chancesOf(program, { seed: 1, draws: FULL_DRAWS / 2 }));
 console.log(`  draws doubled: ${(all / half).toFixed(2)} x`);
 const player = new Player(program);
 const out = makePlayed(program);
 const theta = drawUnknowns(program, priorBelief(program.unknowns), 1, FULL_DRAWS);
 const n = program.unknowns.length;
-const inner = median(() => {
+const inner = medianMs(() => {
   for (let d = 0; d < FULL_DRAWS; d++) player.play(theta.subarray(d * n, (d + 1) * n), out);
 });
 row("  of that, playing alone", inner, `${Math.round((100 * inner) / all)} % of the full answer`);
@@ -71,7 +63,7 @@ for (const [name, of] of [
 ] as const) {
   const compiled = compileProgram(of, computeMasses(of)!);
   let search = new Search(compiled, new Set(), undefined);
-  const ms = median(() => {
+  const ms = medianMs(() => {
     search = new Search(compiled, new Set(), undefined);
     search.run();
   }, 3);
@@ -80,5 +72,5 @@ for (const [name, of] of [
 }
 row(
   "advice, 400 draws a change",
-  median(() => adviceFor(full, { seed: 1, draws: 400 }), 1),
+  medianMs(() => adviceFor(full, { seed: 1, draws: 400 }), 1),
 );

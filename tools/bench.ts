@@ -5,19 +5,9 @@ import { drawIndices, finish, refineEdges } from "../src/core/swirl/face";
 import { createPoints, restart } from "../src/core/swirl/points";
 import { portionOf } from "../src/core/techniques/operations/registry";
 import { demoBatches } from "../src/data/demo/studio";
+import { medianMs } from "./measure";
 
 /** Prints how long the hot paths take on this machine, with ratios that hold on any. Medians of several runs after a warm-up. */
-const RUNS = 9;
-
-function medianMs(work: () => unknown, runs = RUNS): number {
-  for (let i = 0; i < 3; i++) work();
-  const times = Array.from({ length: runs }, () => {
-    const start = performance.now();
-    work();
-    return performance.now() - start;
-  });
-  return times.sort((a, b) => a - b)[Math.floor(runs / 2)];
-}
 
 const row = (name: string, value: string, note = "") =>
   console.log(`${name.padEnd(58)} ${value.padStart(12)}  ${note}`);

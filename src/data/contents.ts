@@ -7,6 +7,7 @@ import { readPlan } from "../core/document/read";
 import type { Plan } from "../core/document/schema";
 import { isLibraryKind, type LibraryDocument, readLibraryDocument } from "../core/library/kinds";
 import { settingsSchema } from "../core/practice/practiceSchema";
+import type { KindChange, RestoreChanges } from "../core/practice/restoring";
 import type { Database } from "./database";
 import { batches, formulaVersions, lessons, libraryItems, settings } from "./schema";
 
@@ -155,23 +156,6 @@ function twice(contents: BackupContents): FieldProblem[] {
     }
     return [{ field: key, message: "stands twice" }];
   });
-}
-
-/** What a restore changes of one kind of things: how many come back or are new, become otherwise, go away, stay. */
-export interface KindChange {
-  added: number;
-  changed: number;
-  removed: number;
-  same: number;
-}
-export interface RestoreChanges {
-  madeAt: string;
-  batches: KindChange;
-  library: KindChange;
-  lessons: { before: number; after: number };
-  settings: boolean;
-  /** Titles of the batches that go away or become otherwise, at most twenty. */
-  titles: { title: string; what: "removed" | "changed" }[];
 }
 
 const textOf = (value: unknown) => JSON.stringify(value);

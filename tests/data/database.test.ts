@@ -7,11 +7,10 @@ import { join } from "node:path";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { newPlan } from "../../src/core/document/newPlan";
 import { createBatch, deleteBatch, getBatch, listBoard, putBatch, saveBatch } from "../../src/data/batches";
-import type { OpenDatabase } from "../../src/data/database";
 import { DataDirectoryInUse, lockDirectory } from "../../src/data/lock";
 import { openDatabase } from "../../src/data/open";
 import { writeBatchFile } from "../../src/formats/batchFile";
-import { engines } from "../support/places";
+import { engines, opened } from "../support/places";
 
 let directory: string;
 beforeAll(async () => {
@@ -20,15 +19,7 @@ beforeAll(async () => {
 afterAll(() => rm(directory, { recursive: true, force: true }));
 
 describe.each(engines())("batches in the $name database", (engine) => {
-  let open: OpenDatabase;
-  beforeAll(async () => {
-    await engine.start();
-    open = await openDatabase(await engine.place());
-  });
-  afterAll(async () => {
-    await open.close();
-    await engine.stop();
-  });
+  const open = opened(engine);
 
   it("come back byte for byte as they were stored", async () => {
     const plan = { ...newPlan('Quote " and \\ and ünïcode \u{1f319}', 4_294_967_295), notes: "two\nlines" };

@@ -1,5 +1,5 @@
 import { eq } from "drizzle-orm";
-import { afterAll, beforeAll, describe, expect, it } from "vitest";
+import { beforeAll, describe, expect, it } from "vitest";
 import { summaryOf } from "../../src/core/derive/shelf";
 import { newPlan } from "../../src/core/document/newPlan";
 import type { Plan } from "../../src/core/document/schema";
@@ -16,7 +16,6 @@ import {
   saveBatch,
   summariseOldRows,
 } from "../../src/data/batches";
-import type { OpenDatabase } from "../../src/data/database";
 import { COLOURANTS, demoLibrary, FORMULAS, TOOLS } from "../../src/data/demo/library";
 import { demoBatches } from "../../src/data/demo/studio";
 import { allLessons, forget, leaveOut, putLessons } from "../../src/data/lessons";
@@ -31,21 +30,12 @@ import {
   putLibraryItem,
   saveLibraryItem,
 } from "../../src/data/library";
-import { openDatabase } from "../../src/data/open";
 import { batches } from "../../src/data/schema";
 import { getSettings, saveSettings } from "../../src/data/settings";
-import { engines } from "../support/places";
+import { engines, opened } from "../support/places";
 
 describe.each(engines())("$name database", (engine) => {
-  let open: OpenDatabase;
-  beforeAll(async () => {
-    await engine.start();
-    open = await openDatabase(await engine.place());
-  });
-  afterAll(async () => {
-    await open.close();
-    await engine.stop();
-  });
+  const open = opened(engine);
 
   const query = (change: Partial<LibraryQuery> = {}): LibraryQuery => ({
     search: "",

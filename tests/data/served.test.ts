@@ -7,7 +7,7 @@ import type { OpenDatabase } from "../../src/data/database";
 import { allLessons, putLessons } from "../../src/data/lessons";
 import { openDatabase } from "../../src/data/open";
 import { getSettings, saveSettings } from "../../src/data/settings";
-import { engines } from "../support/places";
+import { engines, opened } from "../support/places";
 import { postgresPrograms, startPostgres, type TestServer } from "../support/postgres";
 
 /** Waits until something holds; fails after ten seconds. */
@@ -20,15 +20,7 @@ async function until(isSo: () => boolean | Promise<boolean>): Promise<void> {
 }
 
 describe.each(engines())("what is committed in the $name database", (engine) => {
-  let open: OpenDatabase;
-  beforeAll(async () => {
-    await engine.start();
-    open = await openDatabase(await engine.place());
-  });
-  afterAll(async () => {
-    await open.close();
-    await engine.stop();
-  });
+  const open = opened(engine);
 
   it("is told to who listens, with the version that stands now, and no longer once that has ended", async () => {
     const heard: Change[] = [];

@@ -1,6 +1,7 @@
 import { mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
+import { expect, it } from "vitest";
 import { newPlan } from "../../src/core/document/newPlan";
 import { generator } from "../../src/core/units/random";
 import { createBatch, deleteBatch, getBatch, saveBatch } from "../../src/data/batches";
@@ -120,3 +121,8 @@ export const numbers = (count: number) => Array.from({ length: count }, (_, i) =
 
 /** Takes away what the runs left. */
 export const clearAway = () => rmSync(base, { recursive: true, force: true });
+
+/** Tests that each of `count` images opens and has lost nothing that was acknowledged. `words` hold `%i` for its number. */
+export function eachKeepsAll(count: number, words: string, imageAt: (k: number) => Image): void {
+  it.each(numbers(count))(words, async (k) => expect(await lostIn(imageAt(k))).toEqual([]), 20_000);
+}

@@ -1,6 +1,9 @@
 import { mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
+import { afterAll, beforeAll } from "vitest";
+import type { OpenDatabase } from "../../src/data/database";
+import { openDatabase } from "../../src/data/open";
 import { postgresPrograms, startPostgres, type TestServer } from "./postgres";
 
 /** Where a database can be, for tests that hold on each: a place of its own at every call of `place`. */
@@ -40,3 +43,17 @@ function served(): Engine {
 
 /** Tundish's own database, and a PostgreSQL server where this machine has one (`npm test` installs it). */
 export const engines = (): Engine[] => [embedded(), ...(postgresPrograms() ? [served()] : [])];
+
+/** One database of an engine that is open while the tests of a `describe` run. */
+export function opened(engine: Engine): OpenDatabase {
+  let open: OpenDatabase;
+  beforeAll(async () => {
+    await engine.start();
+    open = await openDatabase(await engine.place());
+  });
+  afterAll(async () => {
+    await open.close();
+    await engine.stop();
+  });
+  return new Proxy({} as OpenDatabase, { get: (_, key) => Reflect.get(open, key) });
+}

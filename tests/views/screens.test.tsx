@@ -252,6 +252,7 @@ describe("backups", () => {
       madeAt: "2026-11-25T09:30:00",
       batches: { added: 2, changed: 1, removed: 1, same: 5 },
       library: same,
+      lessons: { before: 1, after: 1 },
       settings: true,
       titles: [
         { title: "Comet", what: "removed" as const },

@@ -3,6 +3,7 @@ import { mkdirSync, mkdtempSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { generator } from "../../src/core/units/random";
+import { untilAnswers } from "../measure";
 import { type Case, nextCase } from "./cases";
 import { faultIn, followBatch, sendCase } from "./check";
 
@@ -37,16 +38,7 @@ let noted = "";
 server.stderr.on("data", (d) => {
   noted = (noted + d).slice(-20_000);
 });
-for (let i = 0; i < 300; i++) {
-  if (
-    await fetch(`${address}/api/health`).then(
-      (r) => r.ok,
-      () => false,
-    )
-  )
-    break;
-  await new Promise((r) => setTimeout(r, 100));
-}
+await untilAnswers(address);
 const backup = new Uint8Array(await (await fetch(`${address}/api/backup`)).arrayBuffer());
 
 const random = generator(seed);

@@ -3,6 +3,7 @@ import { mkdtempSync, readFileSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { newPlan } from "../../src/core/document/newPlan";
+import { untilAnswers } from "../measure";
 
 /** `npm run load [-- SECONDS]`: fifty clients read and save at once on a server of their own; times, refusals and memory. */
 const seconds = Number(process.argv[2] ?? 60);
@@ -12,16 +13,7 @@ const address = `http://127.0.0.1:${port}`;
 const directory = mkdtempSync(join(tmpdir(), "tundish-load-"));
 const environment = { ...process.env, HOST: "127.0.0.1", PORT: String(port), TUNDISH_DATA_DIR: directory };
 const server = spawn(process.execPath, ["scripts/start.mjs"], { env: environment, stdio: "ignore" });
-for (let i = 0; i < 400; i++) {
-  if (
-    await fetch(`${address}/api/health`).then(
-      (r) => r.ok,
-      () => false,
-    )
-  )
-    break;
-  await new Promise((r) => setTimeout(r, 50));
-}
+await untilAnswers(address);
 /** Memory of the server, MB, where the system says it. */
 const memoryMb = () => {
   try {

@@ -4,6 +4,9 @@ import type { ScheduledStep, Timeline } from "../prepare/timeline";
 import { RESCUES, type RescueId } from "../techniques/families/family";
 import { FAMILIES } from "../techniques/families/registry";
 
+/** Steps under this chance are risky; and the part of a fallback's own time that batter still has to move in before it must have begun. */
+const [RISKY_BELOW, BEGUN_SHARE] = [0.9, 0.5];
+
 /** The moment by which a risky step must be given up for its best fallback, while that still has 80 %. */
 export interface TurnBack {
   stepId: string;
@@ -14,11 +17,6 @@ export interface TurnBack {
   /** Portion whose thickness decides. */
   portionId: string;
 }
-
-/** Steps under this chance are risky. */
-const RISKY_BELOW = 0.9;
-/** Part of a fallback's own time that batter still has to move in before it must have begun. */
-const BEGUN_SHARE = 0.5;
 
 /** When a ribbon's upper band (90 % are thinner: here its high edge) reaches a thickness, s; the 80 % promise is read between middle and high. */
 function reaches(chances: Chances, id: string, trace: number): number | null {

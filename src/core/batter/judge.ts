@@ -124,6 +124,24 @@ export function judgeFormula(
   };
 }
 
+/** A trait on its scale of 0 to 1, and how far off its judgement may be either way. */
+const about = (
+  id: Trait["id"],
+  label: string,
+  ends: Trait["ends"],
+  words: string,
+  mid: number,
+  spread: number,
+): Trait => ({
+  id,
+  label,
+  ends,
+  words,
+  low: clamp(mid - spread),
+  mid,
+  high: clamp(mid + spread),
+});
+
 function paceTrait(medium: number): Trait {
   const at = (m: number) => clamp(1 - Math.log(m / 8) / Math.log(90 / 8));
   const low = medium * Math.exp(-TENTH * PACE_SD);
@@ -157,56 +175,38 @@ function whiteTrait(curedHex: string): Trait {
   const { l, b } = labOf(curedHex);
   const word = b < 5 ? "near white" : b < 10 ? "ivory" : b < 17 ? "cream" : "strongly tinted";
   const mid = clamp(1 - (Math.max(0, b) - 2) / 26 - (97 - l) / 90);
-  return {
-    id: "white",
-    label: "White of the base",
-    ends: ["tinted", "white"],
-    words: `${word} when cured, without colour or scent`,
-    low: clamp(mid - 0.12),
+  return about(
+    "white",
+    "White of the base",
+    ["tinted", "white"],
+    `${word} when cured, without colour or scent`,
     mid,
-    high: clamp(mid + 0.12),
-  };
+    0.12,
+  );
 }
 
 function foamTrait(quick: number, holding: number): Trait {
   const mid = clamp(0.1 + 2.2 * quick + 1.2 * holding);
   const word = quick > 0.26 ? "quick and open" : quick > 0.12 ? "even" : "slow and close";
-  return {
-    id: "foam",
-    label: "Foam",
-    ends: ["slow, close", "quick, open"],
-    words: `${word}${holding > 0.06 ? ", held by castor" : ""}`,
-    low: clamp(mid - 0.12),
+  return about(
+    "foam",
+    "Foam",
+    ["slow, close", "quick, open"],
+    `${word}${holding > 0.06 ? ", held by castor" : ""}`,
     mid,
-    high: clamp(mid + 0.12),
-  };
+    0.12,
+  );
 }
 
 function skinTrait(strong: number, superfatPct: number, saltPct: number): Trait {
   const mid = clamp(0.95 - 1.9 * strong + 0.018 * superfatPct - (saltPct > 25 ? 0.05 : 0));
   const word = mid > 0.6 ? "leaves the skin's own oil" : mid > 0.4 ? "in between" : "takes much oil off";
-  return {
-    id: "skin",
-    label: "On the skin",
-    ends: ["strips", "gentle"],
-    words: word,
-    low: clamp(mid - 0.15),
-    mid,
-    high: clamp(mid + 0.15),
-  };
+  return about("skin", "On the skin", ["strips", "gentle"], word, mid, 0.15);
 }
 
 function keepingTrait(linoleic: number, linolenic: number, superfatPct: number): Trait {
   const risk = linoleic + 2.5 * linolenic + 0.004 * Math.max(0, superfatPct - 5);
   const mid = clamp(1 - risk / 0.45);
   const word = risk < 0.12 ? "keeps well" : risk < 0.22 ? "keeps about a year" : "may turn: use it within months";
-  return {
-    id: "keeping",
-    label: "Keeping",
-    ends: ["turns", "keeps"],
-    words: word,
-    low: clamp(mid - 0.15),
-    mid,
-    high: clamp(mid + 0.15),
-  };
+  return about("keeping", "Keeping", ["turns", "keeps"], word, mid, 0.15);
 }

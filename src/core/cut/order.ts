@@ -9,6 +9,9 @@ import type { Sayer } from "../units/sayer";
 import { cutTo } from "../units/text";
 import { barsOfMould } from "./bars";
 
+/** Bars are cut no thinner, and no thicker, mm. */
+const THICK_MM = { least: 8, most: 120 } as const;
+
 /** What an order of bars asks of the first mould. */
 export interface OrderPlan {
   batterId: string;
@@ -25,10 +28,6 @@ export interface OrderPlan {
   fillings: number;
   batches: number;
 }
-
-/** Bars are cut no thinner, and no thicker, mm. */
-const LEAST_THICK_MM = 8;
-const MOST_THICK_MM = 120;
 
 /** Cured grams per finished gram, over the whole batch. */
 function curedShare(plan: Plan, masses: Masses): number {
@@ -54,7 +53,7 @@ export function ordersOf(plan: Plan, masses: Masses): OrderPlan[] {
     if (b.size.basis !== "order" || barCuredG <= 0) return [];
     const { bars, curedBarG } = b.size;
     const thicknessMm = (now.thicknessMm * curedBarG) / barCuredG;
-    const cutMm = Math.max(LEAST_THICK_MM, Math.round(thicknessMm));
+    const cutMm = Math.max(THICK_MM.least, Math.round(thicknessMm));
     const barsOf = (x: Plan["moulds"][number]) => barsOfMould(x, { ...plan, barThicknessMm: cutMm }).bars;
     const perFilling = barsOf(mould);
     const perBatch = plan.moulds.reduce((sum, x) => sum + barsOf(x), 0);
@@ -105,7 +104,7 @@ export function orderNotices(plan: Plan, masses: Masses, sayer: Sayer): Notice[]
     const notices: Notice[] = [];
     const isOff =
       Math.abs(o.barCuredG / o.curedBarG - 1) > MASS_WITHIN && Math.abs(plan.barThicknessMm - o.cutMm) >= 0.5;
-    if (isOff && o.thicknessMm <= MOST_THICK_MM) {
+    if (isOff && o.thicknessMm <= THICK_MM.most) {
       notices.push({
         level: "ask",
         field,

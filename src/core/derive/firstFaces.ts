@@ -3,6 +3,13 @@ import type { Plan } from "../document/schema";
 import type { View } from "../swirl/view";
 import type { Derived } from "./derive";
 
+/** Samples of a full picture along its longer side. */
+const SAMPLES = { face: 300, side: 150, top: 420 } as const;
+/** Rows that a picture has at least and at most. */
+const ROWS = { least: 8, most: 400 } as const;
+/** Depth below the surface of the picture from above, and the highest face that is drawn, mm. */
+const [SKIN_MM, LARGEST_FACE_MM] = [0.4, 400];
+
 /** One picture to draw. `width` x `height` samples at full resolution. */
 export interface Sight {
   key: string;
@@ -10,16 +17,6 @@ export interface Sight {
   width: number;
   height: number;
 }
-
-/** Samples of the full face across. */
-const FACE_PX = 300;
-const SIDE_PX = 150;
-const TOP_PX = 420;
-/** Depth below the surface of the picture from above, mm. */
-const SKIN_MM = 0.4;
-const LARGEST_FACE_MM = 400;
-const FEWEST_ROWS = 8;
-const MOST_ROWS = 400;
 
 /** Place of the cut that the sheet opens at: through the middle bar, mm along the loaf. */
 export const firstCutMm = (derived: Derived): number =>
@@ -44,17 +41,17 @@ export function sheetFaces(
     key,
     view: { kind: "across", atMm },
     width,
-    height: Math.max(FEWEST_ROWS, Math.min(MOST_ROWS, Math.round(width * shape))),
+    height: Math.max(ROWS.least, Math.min(ROWS.most, Math.round(width * shape))),
   });
   const above: Sight = {
     key: "top",
     view: { kind: "above", depthMm: SKIN_MM },
-    width: TOP_PX,
-    height: Math.round((TOP_PX * mould.widthMm) / mould.lengthMm),
+    width: SAMPLES.top,
+    height: Math.round((SAMPLES.top * mould.widthMm) / mould.lengthMm),
   };
   return {
-    main: [across("face", cutMm, FACE_PX)],
-    others: [...besideMm.flatMap((atMm, i) => (atMm === null ? [] : [across(`side${i}`, atMm, SIDE_PX)])), above],
+    main: [across("face", cutMm, SAMPLES.face)],
+    others: [...besideMm.flatMap((atMm, i) => (atMm === null ? [] : [across(`side${i}`, atMm, SAMPLES.side)])), above],
   };
 }
 

@@ -1,5 +1,6 @@
 import type { PortionColourant } from "../colour/colourantSchema";
 import { type ColourantKindId, colourantKind } from "../colour/kinds";
+import { PLAIN_LOAF } from "../mould/mouldSchema";
 import { DEFAULT_SETTINGS, SCHOOL_TEMPERATURE_C, type Settings } from "../practice/practiceSchema";
 import type { ScentClassId } from "../scent/classes";
 import type { Scent, ScentPart } from "../scent/scentSchema";
@@ -134,13 +135,7 @@ export function newPlan(title: string, seed: number, settings: Settings = DEFAUL
         id: "m1",
         libraryId: null,
         name: "Loaf",
-        kind: "loaf",
-        lengthMm: 250,
-        widthMm: 90,
-        heightMm: 70,
-        isRigid: true,
-        dividers: null,
-        cutInto: null,
+        ...PLAIN_LOAF,
         fillPct: 95,
       },
     ],

@@ -7,6 +7,11 @@ import { type LiquidId, type LiquidTime, liquidRow } from "./liquids";
 import { findOil, type OilLookup, sapNaoh } from "./oils";
 import { statedWater, waterMassG } from "./water";
 
+/** Castor speeds a batter only above a share of the oils; beyond it each unit share adds to the pace (Tundish estimate). */
+const CASTOR = { quietShare: 0.08, pacePerShare: 3 } as const;
+/** Part of the oils from which on a fat decides at what temperature the batter is clear. */
+const HARD_FAT_COUNTS_FROM_SHARE = 0.05;
+
 /** A liquid in place of water, with its parts; g. */
 export interface LiquidMass {
   id: string;
@@ -76,11 +81,6 @@ export interface FormulaPerGram {
   lactatePct: number;
 }
 
-/** Castor speeds a batter only above this share; beyond it each unit share adds `CASTOR_PACE` (Tundish estimate). */
-const CASTOR_QUIET_SHARE = 0.08;
-const CASTOR_PACE = 3;
-const HARD_FAT_COUNTS_FROM_SHARE = 0.05;
-
 type FormulaInput = Pick<
   FormulaFields,
   "oils" | "superfatPct" | "lye" | "water" | "iceSharePct" | "liquids" | "additives"
@@ -107,7 +107,7 @@ function oilTraits(oils: FormulaInput["oils"], find: OilLookup) {
       traits.meltsAboveC = Math.max(traits.meltsAboveC ?? oil.melting.lowC, oil.melting.lowC);
     }
   }
-  traits.paceOffset += CASTOR_PACE * Math.max(0, castor - CASTOR_QUIET_SHARE);
+  traits.paceOffset += CASTOR.pacePerShare * Math.max(0, castor - CASTOR.quietShare);
   return traits;
 }
 

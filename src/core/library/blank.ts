@@ -1,5 +1,6 @@
 import { colourantKind } from "../colour/kinds";
 import { plainBatter } from "../document/newPlan";
+import { PLAIN_LOAF } from "../mould/mouldSchema";
 import type { ToolKind, ToolSpec } from "../mould/toolSchema";
 import type { LibraryDocument, LibraryKind } from "./kinds";
 
@@ -61,13 +62,7 @@ export function blankDocument<K extends LibraryKind>(kind: K, id: string): Libra
     },
     moulds: {
       name: "New mould",
-      kind: "loaf",
-      lengthMm: 250,
-      widthMm: 90,
-      heightMm: 70,
-      isRigid: true,
-      dividers: null,
-      cutInto: null,
+      ...PLAIN_LOAF,
       notes: "",
     },
     tools: { name: "New tool", spec: blankTool("pitcher"), notes: "" },

@@ -42,3 +42,14 @@ export const libraryMouldSchema = z.strictObject({ ...mouldFields, notes: text(2
 
 export type PlanMould = z.infer<typeof planMouldSchema>;
 export type LibraryMould = z.infer<typeof libraryMouldSchema>;
+
+/** The mould that a studio begins with: an ordinary loaf mould. */
+export const PLAIN_LOAF = {
+  kind: "loaf",
+  lengthMm: 250,
+  widthMm: 90,
+  heightMm: 70,
+  isRigid: true,
+  dividers: null,
+  cutInto: null,
+} as const satisfies Partial<LibraryMould>;

@@ -23,7 +23,8 @@ export function loadPctOfOils({ load }: Pick<Scent, "load">, base: DoseBase): nu
   return 100 * dosePerOilG({ amount: load.amount, basis: load.base }, base, SCENT_G_PER_ML);
 }
 
-export const isPercent = ({ load }: Pick<Scent, "load">): boolean => load.base === "oils" || load.base === "batter";
+export const isPercent = ({ load }: { load: Pick<Scent["load"], "base"> }): boolean =>
+  load.base === "oils" || load.base === "batter";
 
 /** The same load counted otherwise; four figures. */
 export function restateLoad(load: Scent["load"], base: Scent["load"]["base"], dose: DoseBase): Scent["load"] {

@@ -2,6 +2,7 @@ import { formatDistanceToNow, parseISO } from "date-fns";
 import { useCallback, useEffect, useState } from "react";
 import { api } from "../parts/api";
 import { Confirm } from "../parts/Confirm";
+import { Section } from "../parts/Section";
 
 /** A device that was let in. */
 export interface DeviceRow {
@@ -66,10 +67,7 @@ export function Devices() {
   };
   if (!list) return says ? <p className="text-cut">{says}</p> : null;
   return (
-    <section aria-labelledby="devices-head">
-      <h2 id="devices-head" className="mb-1 text-[18px]">
-        Devices
-      </h2>
+    <Section head="Devices" headClass="mb-1 text-[18px]">
       {list.isOpen ? (
         <>
           <p className="mb-2 max-w-[70ch] text-[13px] text-muted">
@@ -94,7 +92,7 @@ export function Devices() {
       {list.devices.length > 0 && (
         <DeviceTable devices={list.devices} onRename={rename} onTurnAway={(id) => void turnAway(id)} />
       )}
-    </section>
+    </Section>
   );
 }
 

@@ -1,5 +1,5 @@
 import { format, parseISO, roundToNearestHours } from "date-fns";
-import { useMemo } from "react";
+import { type ReactNode, useMemo } from "react";
 import { hoursLater } from "../../core/cure/dates";
 import { sayHours } from "../../core/cure/hours";
 import { barWords } from "../../core/cut/bars";
@@ -9,6 +9,7 @@ import { type BatchPageProps, LiveBench } from "../parts/bench";
 import { useAlive } from "../parts/Live";
 import { NumberField } from "../parts/NumberField";
 import { SaveTrouble } from "../parts/SaveMark";
+import { Section } from "../parts/Section";
 import type { StoredBatch } from "../parts/stored";
 import { useUnits } from "../parts/units";
 import { useBatch } from "../parts/useBatch";
@@ -50,10 +51,7 @@ function BatchBook({ initial, offsetMin }: { initial: StoredBatch; offsetMin: nu
         <div className="col-span-full">
           <SaveTrouble batch={batch} />
         </div>
-        <section aria-labelledby="days-head">
-          <h2 id="days-head" className="text-[19px]">
-            Days
-          </h2>
+        <Section head="Days" headClass="text-[19px]">
           <dl className="mt-2 grid gap-2.5">
             <div>
               <dt className="text-muted">{isPoured ? "poured" : "to be poured"}</dt>
@@ -71,32 +69,13 @@ function BatchBook({ initial, offsetMin }: { initial: StoredBatch; offsetMin: nu
                 )}
               </dd>
             </div>
-            <div>
-              <dt className="text-muted">unmould</dt>
-              <dd>
-                <strong>{dates ? day(dates.unmouldOn) : "once a day is set"}</strong>
-                {dates && (
-                  <p className="text-[13px] text-muted">
-                    From {hours(dates.after.unmould.earliestH)}, best about {sayHours(dates.after.unmould.bestH)}, by{" "}
-                    {sayHours(dates.after.unmould.latestH)}: when a corner gives no more. Gloves on: it is still
-                    caustic.
-                  </p>
-                )}
-              </dd>
-            </div>
-            <div>
-              <dt className="text-muted">cut</dt>
-              <dd>
-                <strong>{dates ? day(dates.cutOn) : "once a day is set"}</strong>
-                {dates && (
-                  <p className="text-[13px] text-muted">
-                    From {hours(dates.after.cut.earliestH)}, best about {sayHours(dates.after.cut.bestH)}, by{" "}
-                    {sayHours(dates.after.cut.latestH)}. Too soon it tears and sticks, too late it is hard on wires.
-                    Estimate{dates.after.reasons.length > 0 && `: ${dates.after.reasons.join(", ")}`}.
-                  </p>
-                )}
-              </dd>
-            </div>
+            <DayOf what="unmould" on={dates?.unmouldOn} window={dates?.after.unmould} hours={hours}>
+              When a corner gives no more. Gloves on: it is still caustic.
+            </DayOf>
+            <DayOf what="cut" on={dates?.cutOn} window={dates?.after.cut} hours={hours}>
+              Too soon it tears and sticks, too late it is hard on wires. Estimate
+              {dates && dates.after.reasons.length > 0 && `: ${dates.after.reasons.join(", ")}`}.
+            </DayOf>
             <div>
               <dt className="text-muted">cure ready</dt>
               <dd>
@@ -141,13 +120,43 @@ function BatchBook({ initial, offsetMin }: { initial: StoredBatch; offsetMin: nu
             onChange={(e) => batch.set(["notes"], e.currentTarget.value)}
             onBlur={batch.seal}
           />
-        </section>
+        </Section>
         <Happened id={initial.id} plan={plan} />
         <div>
           <Verdict batch={batch} />
           <Lessons id={initial.id} batch={batch} />
         </div>
       </main>
+    </div>
+  );
+}
+
+/** A day of the hours after the pour, with its window in words. */
+function DayOf({
+  what,
+  on,
+  window,
+  hours,
+  children,
+}: {
+  what: string;
+  on?: string;
+  window?: { earliestH: number; bestH: number; latestH: number };
+  hours(h: number): string;
+  children: ReactNode;
+}) {
+  return (
+    <div>
+      <dt className="text-muted">{what}</dt>
+      <dd>
+        <strong>{on ? day(on) : "once a day is set"}</strong>
+        {window && (
+          <p className="text-[13px] text-muted">
+            From {hours(window.earliestH)}, best about {sayHours(window.bestH)}, by {sayHours(window.latestH)}.{" "}
+            {children}
+          </p>
+        )}
+      </dd>
     </div>
   );
 }

@@ -3,6 +3,7 @@ import { stageName } from "../../core/clock/stages";
 import { derivedOf } from "../../core/derive/workedOut";
 import type { Plan, RecordEvent } from "../../core/document/schema";
 import { clock } from "../parts/format";
+import { Section } from "../parts/Section";
 import { useUnits } from "../parts/units";
 import { DEVIATION_WORDS } from "../pour/NotePad";
 
@@ -24,10 +25,7 @@ export function Happened({ id, plan }: { id: string; plan: Plan }) {
   };
 
   return (
-    <section aria-labelledby="happened-head" className="min-w-0">
-      <h2 id="happened-head" className="text-[19px]">
-        What happened
-      </h2>
+    <Section head="What happened" className="min-w-0" headClass="text-[19px]">
       {record.startedAt === null ? (
         <p className="mt-2 text-muted">
           Not poured yet. In{" "}
@@ -65,6 +63,6 @@ export function Happened({ id, plan }: { id: string; plan: Plan }) {
           </table>
         </>
       )}
-    </section>
+    </Section>
   );
 }

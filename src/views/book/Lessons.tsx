@@ -6,6 +6,9 @@ import type { Plan } from "../../core/document/schema";
 import { posteriorOf } from "../../core/prepare/learned";
 import { api } from "../parts/api";
 import { useBench } from "../parts/bench";
+import { Check } from "../parts/Check";
+import { Section } from "../parts/Section";
+import { Trouble } from "../parts/Trouble";
 import type { OpenBatch } from "../parts/useBatch";
 
 /** True where the times of a pour cannot be a person's: asked about before they teach a pace. */
@@ -61,15 +64,8 @@ export function Lessons({ id, batch }: { id: string; batch: OpenBatch }) {
     }`;
   };
   return (
-    <section aria-labelledby="lessons-head" className="mt-5">
-      <h2 id="lessons-head" className="text-[19px]">
-        What the clock learned
-      </h2>
-      {trouble && (
-        <p role="alert" className="notice-cut mt-1">
-          {trouble}
-        </p>
-      )}
+    <Section head="What the clock learned" className="mt-5" headClass="text-[19px]">
+      <Trouble words={trouble} className="mt-1" />
       {own.length === 0 && (
         <>
           <p className="mt-1 text-muted">
@@ -102,15 +98,11 @@ export function Lessons({ id, batch }: { id: string; batch: OpenBatch }) {
             })}
           </ul>
           <p className="mt-2 flex flex-wrap gap-4">
-            <label className="inline-flex items-center gap-1.5">
-              <input
-                type="checkbox"
-                className="size-4 accent-[var(--ink)]"
-                checked={isLeftOut}
-                onChange={(e) => void take("PUT", { isLeftOut: e.currentTarget.checked })}
-              />
-              leave this batch out
-            </label>
+            <Check
+              label="leave this batch out"
+              checked={isLeftOut}
+              onCheck={(on) => void take("PUT", { isLeftOut: on })}
+            />
             <button type="button" className="text-muted underline" onClick={() => void take("POST")}>
               work it out again
             </button>
@@ -120,6 +112,6 @@ export function Lessons({ id, batch }: { id: string; batch: OpenBatch }) {
           </p>
         </>
       )}
-    </section>
+    </Section>
   );
 }

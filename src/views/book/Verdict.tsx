@@ -1,12 +1,13 @@
 import type { Plan } from "../../core/document/schema";
+import { Section } from "../parts/Section";
 import type { OpenBatch } from "../parts/useBatch";
 
 const RATINGS = [
-  { value: 1, words: "a lump" },
-  { value: 2, words: "soap, not the plan" },
-  { value: 3, words: "fair" },
-  { value: 4, words: "good" },
-  { value: 5, words: "as it should be" },
+  [1, "a lump"],
+  [2, "soap, not the plan"],
+  [3, "fair"],
+  [4, "good"],
+  [5, "as it should be"],
 ] as const;
 
 /** Rating and words for the next time. */
@@ -16,10 +17,7 @@ export function Verdict({ batch }: { batch: OpenBatch }) {
   const rate = (rating: Plan["record"]["rating"]) =>
     batch.happen((plan) => ({ kind: "rated", rating: plan.record.rating === rating ? null : rating }));
   return (
-    <section aria-labelledby="verdict-head">
-      <h2 id="verdict-head" className="text-[19px]">
-        Verdict
-      </h2>
+    <Section head="Verdict" headClass="text-[19px]">
       {!isPoured && (
         <p className="mt-2 text-muted">
           After the pour, and again at the cut: how did it come out, and what next time?
@@ -28,17 +26,17 @@ export function Verdict({ batch }: { batch: OpenBatch }) {
       {isPoured && (
         <>
           <div role="radiogroup" aria-label="Rating" className="mt-2 grid gap-1">
-            {RATINGS.map((r) => (
+            {RATINGS.map(([value, words]) => (
               // biome-ignore lint/a11y/useSemanticElements: pressing the chosen one again takes the rating back, which a radio input cannot
               <button
-                key={r.value}
+                key={value}
                 type="button"
                 role="radio"
-                aria-checked={record.rating === r.value}
-                className={`flex h-8 items-center gap-3 rounded border-[1.5px] px-2 text-left ${record.rating === r.value ? "border-ink bg-ink text-sheet" : "border-rule"}`}
-                onClick={() => rate(r.value)}
+                aria-checked={record.rating === value}
+                className={`flex h-8 items-center gap-3 rounded border-[1.5px] px-2 text-left ${record.rating === value ? "border-ink bg-ink text-sheet" : "border-rule"}`}
+                onClick={() => rate(value)}
               >
-                <span className="w-5 font-head font-semibold">{r.value}</span> {r.words}
+                <span className="w-5 font-head font-semibold">{value}</span> {words}
               </button>
             ))}
           </div>
@@ -56,6 +54,6 @@ export function Verdict({ batch }: { batch: OpenBatch }) {
           />
         </>
       )}
-    </section>
+    </Section>
   );
 }

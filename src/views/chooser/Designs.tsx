@@ -3,6 +3,7 @@ import { BatchHead } from "../parts/BatchHead";
 import { type BatchPageProps, LiveBench } from "../parts/bench";
 import { SaveTrouble } from "../parts/SaveMark";
 import type { StoredBatch } from "../parts/stored";
+import { Trouble } from "../parts/Trouble";
 import { useBatch } from "../parts/useBatch";
 import { Chooser } from "./Chooser";
 import { GivenOfPlan } from "./GivenOfPlan";
@@ -30,11 +31,7 @@ function OtherDesigns({ initial }: { initial: StoredBatch }) {
       </BatchHead>
       <main className="mx-2.5 mb-2.5 flex min-h-0 flex-1 flex-col rounded-lg border-[1.5px] border-ink bg-sheet">
         <SaveTrouble batch={batch} />
-        {trouble && (
-          <p role="alert" className="notice-cut mx-5 mt-3">
-            {trouble}
-          </p>
-        )}
+        <Trouble words={trouble} />
         {isPoured ? (
           <p className="notice-leaf m-5">
             This batch has been poured: its design stands as it was. Copy it on the shelf to plan the next one.

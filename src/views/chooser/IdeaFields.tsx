@@ -1,10 +1,14 @@
 import { type ReactNode, useId } from "react";
 import { type Idea, MOST_COLOURS } from "../../core/library/idea";
-import { FAMILIES, FAMILY_IDS, type FamilyId } from "../../core/techniques/families/registry";
+import { FAMILIES, FAMILY_IDS } from "../../core/techniques/families/registry";
 import { useBench } from "../parts/bench";
+import { Check } from "../parts/Check";
+import { Choose, named } from "../parts/Choose";
 import { Spot } from "../parts/Cup";
 import { NumberField } from "../parts/NumberField";
 
+const WIDE = "field w-full";
+const FAMILY_OPTIONS = FAMILY_IDS.map((id) => ({ value: id, label: FAMILIES[id].label }));
 const USUAL_ORDER = { bars: 40, curedBarG: 120, dueOn: null } as const;
 
 function Part({ head, children }: { head: string; children: ReactNode }) {
@@ -19,37 +23,6 @@ function Part({ head, children }: { head: string; children: ReactNode }) {
   );
 }
 
-function Choose({
-  label,
-  none,
-  value,
-  rows,
-  onChange,
-}: {
-  label: string;
-  /** What stands where nothing is chosen. */
-  none: string;
-  value: string | null;
-  rows: readonly { id: string; name: string }[];
-  onChange(id: string | null): void;
-}) {
-  return (
-    <select
-      aria-label={label}
-      className="field w-full"
-      value={value ?? ""}
-      onChange={(e) => onChange(e.currentTarget.value || null)}
-    >
-      <option value="">{none}</option>
-      {rows.map((r) => (
-        <option key={r.id} value={r.id}>
-          {r.name}
-        </option>
-      ))}
-    </select>
-  );
-}
-
 /** What is fixed of a new batch; every part may stay empty. */
 export function IdeaFields({ idea, onIdea }: { idea: Idea; onIdea(idea: Idea): void }) {
   const { scents, colourants, moulds } = useBench();
@@ -57,8 +30,6 @@ export function IdeaFields({ idea, onIdea }: { idea: Idea; onIdea(idea: Idea): v
     onIdea({ ...idea, ...part });
     return null;
   };
-  const named = (rows: readonly { id: string; document: { name: string } }[]) =>
-    rows.map((r) => ({ id: r.id, name: r.document.name }));
   const chosen = idea.colourIds.flatMap((id) => colourants.find((c) => c.id === id) ?? []);
   const free = colourants.filter((c) => !idea.colourIds.includes(c.id));
   const { order } = idea;
@@ -67,10 +38,13 @@ export function IdeaFields({ idea, onIdea }: { idea: Idea; onIdea(idea: Idea): v
       <Part head="Scent">
         <Choose
           label="Scent"
-          none={scents.length ? "not fixed yet" : "no scents in your library yet"}
-          value={idea.scentId}
-          rows={named(scents)}
-          onChange={(scentId) => set({ scentId })}
+          className={WIDE}
+          value={idea.scentId ?? ""}
+          options={[
+            { value: "", label: scents.length ? "not fixed yet" : "no scents in your library yet" },
+            ...named(scents),
+          ]}
+          onChoose={(scentId) => set({ scentId: scentId || null })}
         />
         <p className="mt-1 text-[12.5px] text-muted">
           {idea.scentId
@@ -99,16 +73,16 @@ export function IdeaFields({ idea, onIdea }: { idea: Idea; onIdea(idea: Idea): v
         {chosen.length < MOST_COLOURS && (
           <Choose
             label="Add a colour"
-            none={
+            className={WIDE}
+            invite={
               chosen.length
                 ? "one more colour"
                 : colourants.length
                   ? "ink and brass, to begin with"
                   : "no colours in your library yet"
             }
-            value={null}
-            rows={named(free)}
-            onChange={(id) => id && set({ colourIds: [...idea.colourIds, id] })}
+            options={named(free)}
+            onChoose={(id) => set({ colourIds: [...idea.colourIds, id] })}
           />
         )}
         <p className="mt-1 text-[12.5px] text-muted">Beside a plain base; one cup each.</p>
@@ -116,22 +90,18 @@ export function IdeaFields({ idea, onIdea }: { idea: Idea; onIdea(idea: Idea): v
       <Part head="Mould">
         <Choose
           label="Mould"
-          none="loaf 250 × 90 × 70 mm"
-          value={idea.mouldId}
-          rows={named(moulds)}
-          onChange={(mouldId) => set({ mouldId })}
+          className={WIDE}
+          value={idea.mouldId ?? ""}
+          options={[{ value: "", label: "loaf 250 × 90 × 70 mm" }, ...named(moulds)]}
+          onChoose={(mouldId) => set({ mouldId: mouldId || null })}
         />
       </Part>
       <Part head="Order">
-        <label className="inline-flex items-center gap-1.5">
-          <input
-            type="checkbox"
-            className="size-4 accent-[var(--ink)]"
-            checked={order !== null}
-            onChange={(e) => set({ order: e.currentTarget.checked ? USUAL_ORDER : null })}
-          />
-          for an order
-        </label>
+        <Check
+          label="for an order"
+          checked={order !== null}
+          onCheck={(isOn) => set({ order: isOn ? USUAL_ORDER : null })}
+        />
         {order && (
           <div className="mt-1 grid gap-1">
             <NumberField
@@ -168,10 +138,10 @@ export function IdeaFields({ idea, onIdea }: { idea: Idea; onIdea(idea: Idea): v
       <Part head="Technique">
         <Choose
           label="Technique"
-          none="whatever the batter allows"
-          value={idea.family}
-          rows={FAMILY_IDS.map((id) => ({ id, name: FAMILIES[id].label }))}
-          onChange={(id) => set({ family: id as FamilyId | null })}
+          className={WIDE}
+          value={idea.family ?? ""}
+          options={[{ value: "", label: "whatever the batter allows" }, ...FAMILY_OPTIONS]}
+          onChoose={(family) => set({ family: family || null })}
         />
       </Part>
     </div>

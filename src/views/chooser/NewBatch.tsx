@@ -7,6 +7,7 @@ import { NO_IDEA, planOfIdea } from "../../core/library/idea";
 import { FAMILIES } from "../../core/techniques/families/registry";
 import { LiveBench } from "../parts/bench";
 import { StudioHead } from "../parts/StudioHead";
+import { Trouble } from "../parts/Trouble";
 import { openNew } from "../shelf/requests";
 import { Chooser } from "./Chooser";
 import { IdeaFields } from "./IdeaFields";
@@ -44,11 +45,7 @@ export default function NewBatch({ bench, seed }: { bench: Bench; seed: number }
             Begin on a usual sheet
           </button>
         </StudioHead>
-        {trouble && (
-          <p role="alert" className="notice-cut mx-5 mt-3">
-            {trouble}
-          </p>
-        )}
+        <Trouble words={trouble} />
         <main className="mx-2.5 mb-2.5 mt-2 flex min-h-0 flex-1 flex-col rounded-lg border-[1.5px] border-ink bg-sheet">
           <Chooser
             plan={plan}

@@ -1,5 +1,6 @@
 import { X } from "lucide-react";
 import { Fragment } from "react";
+import { IconButton } from "../parts/IconButton";
 import { type KeyUse, keyWords } from "./keymap";
 import { Modal } from "./Modal";
 import { EVERYWHERE, SCREENS, type Screen, type ScreenId } from "./screens";
@@ -13,9 +14,7 @@ export function HelpCard({ screen, onClose }: { screen: ScreenId; onClose(): voi
     <Modal label={`${name}: help`} onClose={onClose}>
       <header className="flex items-baseline">
         <h2 className="text-[20px]">{name}</h2>
-        <button type="button" className="icon-button ml-auto" aria-label="Close the help" onClick={onClose}>
-          <X size={17} />
-        </button>
+        <IconButton icon={X} label="Close the help" size={17} className="ml-auto" onPress={onClose} />
       </header>
       <p className="mt-1">{about}</p>
       <dl className="scroll-quiet mt-3 grid max-h-[56vh] grid-cols-[auto_minmax(0,1fr)] items-baseline gap-x-4 gap-y-1 overflow-y-auto">

@@ -1,6 +1,8 @@
 import { format, parseISO } from "date-fns";
 import { useCallback, useEffect, useRef, useState } from "react";
+import type { KindChange, RestoreChanges } from "../../core/practice/restoring";
 import { type ApiAnswer, api, send } from "../parts/api";
+import { Section } from "../parts/Section";
 
 /** A backup as the server lists it. */
 export interface BackupRow {
@@ -14,20 +16,6 @@ export interface BackupList {
   directory: string;
   bytes: number;
   backups: BackupRow[];
-}
-interface KindChange {
-  added: number;
-  changed: number;
-  removed: number;
-  same: number;
-}
-/** What putting a backup in place would change. */
-export interface RestoreChanges {
-  madeAt: string;
-  batches: KindChange;
-  library: KindChange;
-  settings: boolean;
-  titles: { title: string; what: "removed" | "changed" }[];
 }
 
 /** The backup that is about to be put in place: one that is kept, or a file. */
@@ -88,10 +76,7 @@ export function Backups() {
   };
 
   return (
-    <section aria-labelledby="backups-head">
-      <h2 id="backups-head" className="mb-1 text-[18px]">
-        Backups
-      </h2>
+    <Section head="Backups" headClass="mb-1 text-[18px]">
       <p className="mb-2 max-w-[70ch] text-[13px] text-muted">
         All batches, libraries, settings and what the clock has learned, in one zip file of plain JSON. One is made by
         itself every day; the last seven days and one of each of the last four weeks are kept
@@ -127,7 +112,7 @@ export function Backups() {
       {list && (
         <BackupTable list={list} isBusy={isBusy} onRestore={(b) => void choose(moment(b.madeAt), { from: b.name })} />
       )}
-    </section>
+    </Section>
   );
 }
 

@@ -9,7 +9,8 @@ import {
 } from "../../core/library/kinds";
 import { cutTo } from "../../core/units/text";
 import { BoundText, type Editable } from "../parts/bound";
-import { ConflictNotice, SaveMark } from "../parts/SaveMark";
+import { IconButton } from "../parts/IconButton";
+import { DocumentTrouble, SaveMark } from "../parts/SaveMark";
 import type { Stored } from "../parts/stored";
 import { UndoButtons } from "../parts/UndoButtons";
 import { type DocumentKind, useDocument, useUndoKeys } from "../parts/useDocument";
@@ -105,15 +106,7 @@ export function ItemEditor<K extends LibraryKind>({ kind, item, isNew, onSaved, 
           className="w-72 [&_input]:!h-9 [&_input]:font-head [&_input]:text-[19px] [&_input]:font-semibold"
         />
         <UndoButtons open={held} />
-        <button
-          type="button"
-          className="icon-button"
-          aria-label="Copy as a new row"
-          title="Copy as a new row"
-          onClick={copy}
-        >
-          <Copy size={15} />
-        </button>
+        <IconButton icon={Copy} label="Copy as a new row" size={15} onPress={copy} />
         <button
           type="button"
           className="icon-button"
@@ -127,17 +120,7 @@ export function ItemEditor<K extends LibraryKind>({ kind, item, isNew, onSaved, 
           <SaveMark saveState={held.saveState} />
         </span>
       </div>
-      <ConflictNotice
-        saveState={held.saveState}
-        onMine={() => {
-          if (held.saveState.kind === "conflict")
-            held.saver.settle(held.saveState.current.version, held.saveState.mine);
-        }}
-        onTheirs={() => {
-          held.saver.discard();
-          location.reload();
-        }}
-      />
+      <DocumentTrouble held={held} />
       {isArchived && (
         <p className="notice-amber mt-2">Put away: it is not offered in batches. Batches that use it keep it.</p>
       )}

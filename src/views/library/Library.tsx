@@ -8,6 +8,7 @@ import { api } from "../parts/api";
 import { LiveBench } from "../parts/bench";
 import { useFollowed } from "../parts/follow";
 import { StudioHead } from "../parts/StudioHead";
+import { Trouble } from "../parts/Trouble";
 import { ItemEditor } from "./ItemEditor";
 import { LibraryTable } from "./LibraryTable";
 import { ownId } from "./ownId";
@@ -80,11 +81,7 @@ function Drawers<K extends LibraryKind>({ kind, first, openItem }: Props<K>) {
           <Plus size={16} /> New {one}
         </button>
       </StudioHead>
-      {(trouble ?? list.trouble) && (
-        <p role="alert" className="notice-cut mx-5 mt-2">
-          {trouble ?? list.trouble}
-        </p>
-      )}
+      <Trouble words={trouble ?? list.trouble} className="mx-5 mt-2" />
       <main className="mx-2.5 mb-2.5 mt-2 grid min-h-0 flex-1 grid-cols-[minmax(0,5fr)_minmax(0,6fr)] narrow:grid-cols-1 rounded-lg border-[1.5px] border-ink bg-sheet">
         <LibraryTable
           kind={kind}

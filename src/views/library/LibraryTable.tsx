@@ -2,6 +2,7 @@ import { useVirtualizer } from "@tanstack/react-virtual";
 import { ArrowDown, ArrowUp } from "lucide-react";
 import { useEffect, useRef } from "react";
 import { LIBRARY, type LibraryKind } from "../../core/library/kinds";
+import { Check } from "../parts/Check";
 import { useUnits } from "../parts/units";
 import { COLUMNS } from "./columns";
 import type { ListQuery, useLibraryList } from "./useLibraryList";
@@ -55,15 +56,11 @@ export function LibraryTable<K extends LibraryKind>({ kind, list, query, onQuery
           value={query.search}
           onChange={(e) => onQuery({ ...query, search: e.currentTarget.value })}
         />
-        <label className="inline-flex items-center gap-1.5 text-muted">
-          <input
-            type="checkbox"
-            className="size-4 accent-[var(--ink)]"
-            checked={query.isArchived}
-            onChange={(e) => onQuery({ ...query, isArchived: e.currentTarget.checked })}
-          />
-          put away
-        </label>
+        <Check
+          label="put away"
+          checked={query.isArchived}
+          onCheck={(isArchived) => onQuery({ ...query, isArchived })}
+        />
         <span className="ml-auto text-muted" role="status">
           {list.total} {query.isArchived ? "put away" : "in use"}
         </span>

@@ -1,4 +1,5 @@
 import { useState } from "react";
+import { Choose, labelled } from "../parts/Choose";
 import { LOOKS, type Look, wear } from "../parts/look";
 
 /** How pages look on this device alone. */
@@ -8,21 +9,15 @@ export function LookChoice({ worn }: { worn: Look }) {
   return (
     <label className="mt-2 flex items-baseline gap-2">
       <span className="w-32 text-muted">look on this device</span>
-      <select
-        className="field min-w-0"
+      <Choose
         value={look}
-        onChange={(e) => {
-          const next = e.currentTarget.value as Look;
+        className="field min-w-0"
+        options={labelled(LOOKS)}
+        onChoose={(next) => {
           wear(next);
           setLook(next);
         }}
-      >
-        {LOOKS.map((l) => (
-          <option key={l.id} value={l.id}>
-            {l.label}
-          </option>
-        ))}
-      </select>
+      />
     </label>
   );
 }

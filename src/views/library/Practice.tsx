@@ -3,10 +3,12 @@ import { type Settings, settingsSchema } from "../../core/practice/practiceSchem
 import { METRIC, type UnitPreferences, US } from "../../core/units/quantities";
 import { Devices } from "../access/Devices";
 import { BoundNumber, BoundSelect, BoundText, type Editable } from "../parts/bound";
+import { worded } from "../parts/Choose";
 import { Live } from "../parts/Live";
 import type { Look } from "../parts/look";
 import { PracticeFields } from "../parts/PracticeFields";
-import { ConflictNotice, SaveMark } from "../parts/SaveMark";
+import { DocumentTrouble, SaveMark } from "../parts/SaveMark";
+import { Section } from "../parts/Section";
 import { StudioHead } from "../parts/StudioHead";
 import { UnitsProvider, useUnits } from "../parts/units";
 import { type DocumentKind, useDocument, useUndoKeys } from "../parts/useDocument";
@@ -32,48 +34,19 @@ const KIND: DocumentKind<Settings> = {
   },
 };
 
-const UNIT_FIELDS: { field: keyof UnitPreferences; label: string; options: { value: string; label: string }[] }[] = [
-  {
-    field: "mass",
-    label: "mass",
-    options: [
-      { value: "g", label: "grams" },
-      { value: "oz", label: "pounds and ounces" },
-    ],
-  },
-  {
-    field: "length",
-    label: "length",
-    options: [
-      { value: "mm", label: "millimetres" },
-      { value: "in", label: "inches" },
-    ],
-  },
-  {
-    field: "volume",
-    label: "volume",
-    options: [
-      { value: "ml", label: "millilitres" },
-      { value: "us", label: "cups and spoons" },
-    ],
-  },
-  {
-    field: "temperature",
-    label: "temperature",
-    options: [
-      { value: "C", label: "Celsius" },
-      { value: "F", label: "Fahrenheit" },
-    ],
-  },
+const UNIT_FIELDS: { field: keyof UnitPreferences; label: string; words: Record<string, string> }[] = [
+  { field: "mass", label: "mass", words: { g: "grams", oz: "pounds and ounces" } },
+  { field: "length", label: "length", words: { mm: "millimetres", in: "inches" } },
+  { field: "volume", label: "volume", words: { ml: "millilitres", us: "cups and spoons" } },
+  { field: "temperature", label: "temperature", words: { C: "Celsius", F: "Fahrenheit" } },
   {
     field: "spoons",
     label: "spoons and cups",
-    options: [
-      { value: "us", label: "US: 4.93 mL, cup 236.6 mL" },
-      { value: "metric", label: "metric: 5 mL, cup 250 mL" },
-    ],
+    words: { us: "US: 4.93 mL, cup 236.6 mL", metric: "metric: 5 mL, cup 250 mL" },
   },
 ];
+
+const SCOOP = { unit: "mL", decimals: 2, step: 0.05 } as const;
 
 /** How this studio works: units, schools of practice with their reasons, and what new batches start from. */
 export default function Practice({ stored, look }: { stored: StoredSettings; look: Look }) {
@@ -94,22 +67,9 @@ export default function Practice({ stored, look }: { stored: StoredSettings; loo
           </StudioHead>
           <main className="mx-2.5 mb-2.5 mt-2 grid flex-1 grid-cols-2 narrow:grid-cols-1 content-start gap-x-12 gap-y-6 rounded-lg border-[1.5px] border-ink bg-sheet px-7 py-5">
             <div className="col-span-full">
-              <ConflictNotice
-                saveState={held.saveState}
-                onMine={() => {
-                  if (held.saveState.kind === "conflict")
-                    held.saver.settle(held.saveState.current.version, held.saveState.mine);
-                }}
-                onTheirs={() => {
-                  held.saver.discard();
-                  location.reload();
-                }}
-              />
+              <DocumentTrouble held={held} />
             </div>
-            <section aria-labelledby="studio-head">
-              <h2 id="studio-head" className="mb-2 text-[18px]">
-                The studio
-              </h2>
+            <Section head="The studio">
               <BoundText open={open} path={["studio"]} label="name, as it stands on printed sheets" className="w-72" />
               <BoundText
                 open={open}
@@ -121,11 +81,8 @@ export default function Practice({ stored, look }: { stored: StoredSettings; loo
                 A reminder in your own words. Selling soap is regulated differently in each place: Tundish compares with
                 the limits that you enter and decides nothing.
               </p>
-            </section>
-            <section aria-labelledby="units-head">
-              <h2 id="units-head" className="mb-2 text-[18px]">
-                Units
-              </h2>
+            </Section>
+            <Section head="Units">
               <p className="mb-2 flex gap-2">
                 <button type="button" className="button" onClick={() => all(METRIC)}>
                   All metric
@@ -141,41 +98,28 @@ export default function Practice({ stored, look }: { stored: StoredSettings; loo
                     open={open}
                     path={["units", u.field]}
                     label={u.label}
-                    options={u.options}
+                    options={worded(u.words)}
                     className="w-80 max-w-full [&>label]:w-32"
                   />
                 ))}
               </div>
               <p className="mt-1.5">
-                <BoundNumber
-                  open={open}
-                  path={["scoopMl"]}
-                  label="your own small scoop holds"
-                  unit="mL"
-                  decimals={2}
-                  step={0.05}
-                />
+                <BoundNumber open={open} path={["scoopMl"]} label="your own small scoop holds" {...SCOOP} />
               </p>
               <UnitExample />
               <LookChoice worn={look} />
-            </section>
+            </Section>
             <div className="grid min-w-0 content-start gap-y-6">
-              <section aria-labelledby="practice-head" className="min-w-0">
-                <h2 id="practice-head" className="mb-2 text-[18px]">
-                  Schools of practice
-                </h2>
+              <Section head="Schools of practice" className="min-w-0">
                 <PracticeFields open={open} path={["practice"]} />
                 <p className="mt-2 text-[12.5px] text-muted">
                   New batches start from these; each batch can be worked differently on its weigh-up sheet.
                 </p>
-              </section>
+              </Section>
               <Devices />
             </div>
             <div className="grid content-start gap-y-6">
-              <section aria-labelledby="start-head">
-                <h2 id="start-head" className="mb-2 text-[18px]">
-                  New batches
-                </h2>
+              <Section head="New batches">
                 <p className="flex flex-wrap gap-x-5 gap-y-2">
                   <BoundNumber open={open} path={["barThicknessMm"]} label="bars" quantity="length" width="w-14" />
                   <BoundNumber open={open} path={["cureDays"]} label="cure" unit="days" />
@@ -184,7 +128,7 @@ export default function Practice({ stored, look }: { stored: StoredSettings; loo
                 <p className="mt-1 text-[12.5px] text-muted">
                   Residual water is an estimate (8 to 12 %): your own weighings know better.
                 </p>
-              </section>
+              </Section>
               <Backups />
             </div>
           </main>

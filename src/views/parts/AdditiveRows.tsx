@@ -1,10 +1,11 @@
-import { X } from "lucide-react";
 import { nextId } from "../../core/document/ids";
 import { ADDITIVES, type AdditiveId, additiveRow } from "../../core/formula/additives";
 import type { Additive } from "../../core/formula/formulaSchema";
 import type { DoseBase } from "../../core/units/dose";
 import { BoundText, type Editable } from "./bound";
+import { Choose, labelled } from "./Choose";
 import { DoseField } from "./DoseField";
+import { RemoveButton } from "./RemoveButton";
 import { useUnits } from "./units";
 
 interface Props {
@@ -56,32 +57,30 @@ export function AdditiveRows({ open, path, additives, massOf, base, isRateOnly, 
                 {massG ? `about ${spoons(massG, row.bulkDensityGPerMl)}` : ""}
               </span>
               {!open.disabled && (
-                <button
-                  type="button"
-                  className="icon-button ml-auto !w-5"
-                  aria-label={`Remove ${row.label}`}
-                  onClick={() => {
+                <RemoveButton
+                  className="ml-auto"
+                  label={`Remove ${row.label}`}
+                  onRemove={() => {
                     open.set(
                       path,
                       additives.filter((x) => x.id !== a.id),
                     );
                     open.seal();
                   }}
-                >
-                  <X size={13} />
-                </button>
+                />
               )}
             </li>
           );
         })}
       </ul>
       {!open.disabled && (
-        <select
-          aria-label="Add an additive"
+        <Choose
+          label="Add an additive"
+          invite="add an additive…"
           className="field mt-1"
-          value=""
-          onChange={(e) => {
-            const row = additiveRow(e.currentTarget.value as AdditiveId);
+          options={labelled(offered)}
+          onChoose={(value) => {
+            const row = additiveRow(value);
             const added: Additive = {
               id: nextId(open.document, "a"),
               kind: row.id,
@@ -91,14 +90,7 @@ export function AdditiveRows({ open, path, additives, massOf, base, isRateOnly, 
             open.set(path, [...additives, added]);
             open.seal();
           }}
-        >
-          <option value="">add an additive…</option>
-          {offered.map((a) => (
-            <option key={a.id} value={a.id}>
-              {a.label}
-            </option>
-          ))}
-        </select>
+        />
       )}
     </div>
   );

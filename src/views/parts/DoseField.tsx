@@ -1,5 +1,6 @@
 import { DOSE_BASES, type Dose, type DoseBase, isWhole, RATE_BASES, restateDose } from "../../core/units/dose";
 import { BoundNumber, type Editable } from "./bound";
+import { Choose, labelled } from "./Choose";
 
 interface Props {
   open: Editable;
@@ -41,19 +42,14 @@ export function DoseField({ open, path, dose, name, base, densityGPerMl, range, 
         decimals={3}
         step={0.1}
       />
-      <select
-        aria-label={`Base of the rate of ${name}`}
+      <Choose
+        label={`Base of the rate of ${name}`}
+        value={dose.basis}
         className="field w-36 min-w-0"
         disabled={open.disabled}
-        value={dose.basis}
-        onChange={(e) => restate(e.currentTarget.value as Dose["basis"])}
-      >
-        {offered.map((b) => (
-          <option key={b.id} value={b.id}>
-            {b.label}
-          </option>
-        ))}
-      </select>
+        options={labelled(offered)}
+        onChoose={restate}
+      />
       {isWhole(dose.basis) && per100 !== null && (
         <span className="whitespace-nowrap text-[12.5px] text-muted">
           = {short(per100)} g per 100 g oils{range ? `, usual ${range[0]} to ${range[1]}` : ""}

@@ -1,5 +1,6 @@
 import { X } from "lucide-react";
 import { type ReactNode, useEffect, useRef } from "react";
+import { IconButton } from "./IconButton";
 
 /**
  * A panel that opens over the left of the sheet; what stands right of it stays live and in sight. Escape or the cross closes it, and
@@ -36,9 +37,7 @@ export function Drawer({
     >
       <header className="flex items-center border-b border-rule px-4 py-1.5">
         <h2 className="text-[18px]">{title}</h2>
-        <button type="button" className="icon-button ml-auto" aria-label={`Close ${title}`} onClick={onClose}>
-          <X size={17} />
-        </button>
+        <IconButton icon={X} label={`Close ${title}`} size={17} className="ml-auto" onPress={onClose} />
       </header>
       <div className="scroll-quiet min-h-0 flex-1 overflow-y-auto px-4 py-2">{children}</div>
     </section>

@@ -1,8 +1,9 @@
-import { X } from "lucide-react";
 import { nextId } from "../../core/document/ids";
 import type { LiquidPart } from "../../core/formula/formulaSchema";
 import { LIQUID_TIMES, LIQUIDS, type LiquidId, liquidRow } from "../../core/formula/liquids";
 import { BoundNumber, BoundSelect, BoundText, type Editable } from "./bound";
+import { Choose, labelled } from "./Choose";
+import { RemoveButton } from "./RemoveButton";
 import { useUnits } from "./units";
 
 interface Props {
@@ -85,38 +86,29 @@ export function LiquidRows({ open, path, liquids, massOf }: Props) {
               </p>
             </details>
             {!open.disabled && (
-              <button
-                type="button"
-                className="icon-button ml-auto !w-5"
-                aria-label={`Remove ${name}`}
-                onClick={() => {
+              <RemoveButton
+                className="ml-auto"
+                label={`Remove ${name}`}
+                onRemove={() => {
                   open.set(
                     path,
                     liquids.filter((x) => x.id !== l.id),
                   );
                   open.seal();
                 }}
-              >
-                <X size={13} />
-              </button>
+              />
             )}
           </div>
         );
       })}
       {!open.disabled && liquids.length < 6 && (
-        <select
-          aria-label="Add a liquid in place of water"
+        <Choose
+          label="Add a liquid in place of water"
+          invite="other liquid in place of water…"
           className="field w-56 max-w-full"
-          value=""
-          onChange={(e) => add(e.currentTarget.value as LiquidId)}
-        >
-          <option value="">other liquid in place of water…</option>
-          {LIQUIDS.map((l) => (
-            <option key={l.id} value={l.id}>
-              {l.label}
-            </option>
-          ))}
-        </select>
+          options={labelled(LIQUIDS)}
+          onChoose={add}
+        />
       )}
     </div>
   );

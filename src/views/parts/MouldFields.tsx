@@ -1,6 +1,8 @@
 import { compartmentCount } from "../../core/mould/compartments";
 import type { LibraryMould } from "../../core/mould/mouldSchema";
 import { BoundCheck, BoundNumber, type Editable } from "./bound";
+import { Check } from "./Check";
+import { Choose } from "./Choose";
 
 /** Inner size, dividers and cuts of a mould, in a batch or in the library. */
 export function MouldFields({
@@ -38,16 +40,7 @@ export function MouldFields({
         <BoundCheck open={open} path={at("isRigid")} label="rigid" />
       </p>
       <p className="flex flex-wrap items-baseline gap-x-3 gap-y-1">
-        <label className="inline-flex items-center gap-1.5">
-          <input
-            type="checkbox"
-            className="size-4 accent-[var(--ink)]"
-            disabled={open.disabled}
-            checked={dividers !== null}
-            onChange={(e) => setDividers(e.currentTarget.checked)}
-          />
-          lengthwise dividers
-        </label>
+        <Check label="lengthwise dividers" checked={dividers !== null} disabled={open.disabled} onCheck={setDividers} />
         {dividers && (
           <>
             <BoundNumber open={open} path={at("dividers", "count")} label="plates" width="w-9" />
@@ -59,16 +52,12 @@ export function MouldFields({
               width="w-10"
             />
             <BoundCheck open={open} path={at("dividers", "isClosedSet")} label="closed set" />
-            <label className="inline-flex items-center gap-1.5">
-              <input
-                type="checkbox"
-                className="size-4 accent-[var(--ink)]"
-                disabled={open.disabled}
-                checked={dividers.widthsMm !== null}
-                onChange={(e) => setUnequal(e.currentTarget.checked)}
-              />
-              unequal widths
-            </label>
+            <Check
+              label="unequal widths"
+              checked={dividers.widthsMm !== null}
+              disabled={open.disabled}
+              onCheck={setUnequal}
+            />
           </>
         )}
       </p>
@@ -89,29 +78,20 @@ export function MouldFields({
         </p>
       )}
       <p className="flex flex-wrap items-baseline gap-x-3 gap-y-1">
-        <label className="inline-flex items-center gap-1.5">
-          <input
-            type="checkbox"
-            className="size-4 accent-[var(--ink)]"
-            disabled={open.disabled}
-            checked={cutInto !== null}
-            onChange={(e) => setCut(e.currentTarget.checked)}
-          />
-          cut into loaves
-        </label>
+        <Check label="cut into loaves" checked={cutInto !== null} disabled={open.disabled} onCheck={setCut} />
         {cutInto && (
           <>
             <BoundNumber open={open} path={at("cutInto", "loaves")} label="loaves" width="w-9" />
-            <select
-              aria-label="Loaves lie side by side across"
-              className="field"
-              disabled={open.disabled}
+            <Choose
+              label="Loaves lie side by side across"
               value={cutInto.along}
-              onChange={(e) => open.set(at("cutInto", "along"), e.currentTarget.value)}
-            >
-              <option value="width">side by side across the width</option>
-              <option value="length">side by side along the length</option>
-            </select>
+              disabled={open.disabled}
+              options={[
+                { value: "width", label: "side by side across the width" },
+                { value: "length", label: "side by side along the length" },
+              ]}
+              onChoose={(value) => open.set(at("cutInto", "along"), value)}
+            />
           </>
         )}
       </p>

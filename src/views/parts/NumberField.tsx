@@ -121,3 +121,6 @@ export function NumberField(props: NumberFieldProps) {
     </span>
   );
 }
+
+/** How a density is typed. */
+export const DENSITY = { unit: "g/mL", decimals: 3, step: 0.01, width: "w-14" } as const;

@@ -1,5 +1,6 @@
 import { SCHOOLS, type School } from "../../core/practice/practiceSchema";
 import { BoundNumber, BoundSelect, type Editable } from "./bound";
+import { Choose } from "./Choose";
 
 /** The schools of practice with their reasons, people and pace; in a batch or in the studio's settings. */
 export function PracticeFields({
@@ -27,15 +28,16 @@ export function PracticeFields({
       <p className="flex flex-wrap items-baseline gap-x-5 gap-y-1">
         <label className="inline-flex items-baseline gap-1 text-muted">
           people at the bench
-          <select
+          <Choose
+            value={String((open.document as { practice?: { people?: number } }).practice?.people ?? 1)}
             className="field text-ink"
             disabled={open.disabled}
-            value={String((open.document as { practice?: { people?: number } }).practice?.people ?? 1)}
-            onChange={(e) => open.set([...path, "people"], Number(e.currentTarget.value))}
-          >
-            <option value="1">one</option>
-            <option value="2">two</option>
-          </select>
+            options={[
+              { value: "1", label: "one" },
+              { value: "2", label: "two" },
+            ]}
+            onChoose={(value) => open.set([...path, "people"], Number(value))}
+          />
         </label>
         <BoundNumber
           open={open}

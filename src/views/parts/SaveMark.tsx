@@ -1,6 +1,7 @@
 import { format } from "date-fns";
 import type { SaveState } from "./saver";
 import type { OpenBatch } from "./useBatch";
+import type { OpenDocument } from "./useDocument";
 
 /** Where the saving stands. */
 export function SaveMark({ saveState }: { saveState: SaveState }) {
@@ -23,7 +24,7 @@ export function SaveMark({ saveState }: { saveState: SaveState }) {
 }
 
 interface ConflictProps {
-  saveState: SaveState;
+  saveState: SaveState<unknown>;
   onMine: () => void;
   onTheirs: () => void;
   /** Keeps both; where a copy can be made. */
@@ -69,5 +70,19 @@ export const SaveTrouble = ({ batch }: { batch: OpenBatch }) => (
     onBoth={() => void batch.settle("both")}
     onTheirs={() => void batch.settle("theirs")}
     onMine={() => void batch.settle("mine")}
+  />
+);
+
+/** The same for a document that is no batch: the one of the server is taken by loading it anew. */
+export const DocumentTrouble = <D extends object>({ held }: { held: OpenDocument<D> }) => (
+  <ConflictNotice
+    saveState={held.saveState}
+    onMine={() => {
+      if (held.saveState.kind === "conflict") held.saver.settle(held.saveState.current.version, held.saveState.mine);
+    }}
+    onTheirs={() => {
+      held.saver.discard();
+      location.reload();
+    }}
   />
 );

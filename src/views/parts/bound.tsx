@@ -1,5 +1,7 @@
 import { useEffect, useId, useRef, useState } from "react";
 import { valueAt } from "../../core/document/edits/edit";
+import { Check } from "./Check";
+import { Choose } from "./Choose";
 import { NumberField, type NumberFieldProps } from "./NumberField";
 
 /** What a bound field needs of an open document. */
@@ -107,22 +109,17 @@ export function BoundSelect({
       <label htmlFor={id} className={hideLabel ? "sr-only" : "whitespace-nowrap text-muted"}>
         {label}
       </label>
-      <select
+      <Choose
         id={id}
+        value={String(valueAt(open.document, path) ?? "")}
         className="field min-w-0 flex-1"
         disabled={open.disabled}
-        value={String(valueAt(open.document, path) ?? "")}
-        onChange={(e) => {
-          open.set(path, e.currentTarget.value);
+        options={options}
+        onChoose={(value) => {
+          open.set(path, value);
           open.seal();
         }}
-      >
-        {options.map((o) => (
-          <option key={o.value} value={o.value}>
-            {o.label}
-          </option>
-        ))}
-      </select>
+      />
     </span>
   );
 }
@@ -130,19 +127,15 @@ export function BoundSelect({
 /** A yes or no of the document. */
 export function BoundCheck({ open, path, label }: Bound) {
   return (
-    <label className="inline-flex items-center gap-1.5">
-      <input
-        type="checkbox"
-        className="size-4 accent-[var(--ink)]"
-        disabled={open.disabled}
-        checked={valueAt(open.document, path) === true}
-        onChange={(e) => {
-          open.set(path, e.currentTarget.checked);
-          open.seal();
-        }}
-      />
-      {label}
-    </label>
+    <Check
+      label={label}
+      disabled={open.disabled}
+      checked={valueAt(open.document, path) === true}
+      onCheck={(checked) => {
+        open.set(path, checked);
+        open.seal();
+      }}
+    />
   );
 }
 

@@ -1,4 +1,5 @@
 import type { Derived } from "../../core/derive/derive";
+import type { Notice } from "../../core/document/notice";
 import { lyeName } from "../../core/prepare/lyeJug";
 import { openItems } from "../../core/prepare/weighUp";
 import { byId } from "../../core/units/byId";
@@ -101,26 +102,8 @@ export function BeforePour({ id, batch, derived, isKept, onStart }: Props) {
             </p>
           </section>
         )}
-        {blocks.length > 0 && (
-          <section className="mb-5">
-            <h2 className="text-[20px] text-cut">Cannot be poured yet</h2>
-            {blocks.map((n) => (
-              <p key={n.field + n.message} className="notice-cut mt-2 text-[16px]">
-                {n.message}
-              </p>
-            ))}
-          </section>
-        )}
-        {asks.length > 0 && (
-          <section className="mb-5">
-            <h2 className="text-[20px]">Look at these first</h2>
-            {asks.map((n) => (
-              <p key={n.field + n.message} className="notice-amber mt-2 text-[16px]">
-                {n.message}
-              </p>
-            ))}
-          </section>
-        )}
+        <Notices head="Cannot be poured yet" className="notice-cut" notices={blocks} />
+        <Notices head="Look at these first" className="notice-amber" notices={asks} />
         {derived.masses && (
           <section>
             <h2 className="text-[20px]">Ready at hand</h2>
@@ -172,6 +155,20 @@ function Meeting({ batch, derived }: Pick<Props, "batch" | "derived">) {
         );
       })}
       <p className="mt-1 text-[14px] text-muted">Estimates for still air; the thermometer decides.</p>
+    </section>
+  );
+}
+
+function Notices({ head, className, notices }: { head: string; className: string; notices: readonly Notice[] }) {
+  if (notices.length === 0) return null;
+  return (
+    <section className="mb-5">
+      <h2 className={`text-[20px] ${className === "notice-cut" ? "text-cut" : ""}`}>{head}</h2>
+      {notices.map((n) => (
+        <p key={n.field + n.message} className={`${className} mt-2 text-[16px]`}>
+          {n.message}
+        </p>
+      ))}
     </section>
   );
 }

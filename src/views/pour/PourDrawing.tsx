@@ -1,3 +1,4 @@
+import type { ReactNode } from "react";
 import type { Derived } from "../../core/derive/derive";
 import type { Mould, Plan } from "../../core/document/schema";
 import { combPath, type Path, strokePath, topPath, wirePath } from "../../core/swirl/paths";
@@ -34,18 +35,24 @@ export function PourDrawing(props: Props) {
   return <FromEnd {...props} mould={mould} />;
 }
 
+const Sketch = ({ label, children }: { label: string; children: ReactNode }) => (
+  <svg
+    width={WIDTH * 1.15}
+    height={HEIGHT * 1.15}
+    viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
+    role="img"
+    aria-label={label}
+    className="shrink-0"
+  >
+    {children}
+  </svg>
+);
+
 function FromAbove({ mould, path }: { mould: Mould; path: Path }) {
   const scale = Math.min((WIDTH - 10) / mould.lengthMm, (HEIGHT - 30) / mould.widthMm);
   const [w, h] = [mould.lengthMm * scale, mould.widthMm * scale];
   return (
-    <svg
-      width={WIDTH * 1.15}
-      height={HEIGHT * 1.15}
-      viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
-      role="img"
-      aria-label="The tool's way, mould seen from above"
-      className="shrink-0"
-    >
+    <Sketch label="The tool's way, mould seen from above">
       <rect x={5} y={8} width={w} height={h} className="fill-rule stroke-ink" strokeWidth={3} />
       {path.map(({ points }, i) => (
         <polyline
@@ -67,7 +74,7 @@ function FromAbove({ mould, path }: { mould: Mould; path: Path }) {
       <text x={5} y={h + 26} className="fill-muted text-[13px]">
         from above, near wall below; the dot is where it starts
       </text>
-    </svg>
+    </Sketch>
   );
 }
 
@@ -100,15 +107,10 @@ function FromEnd({ plan, derived, operation, doneIds, mould }: Props & { mould: 
       ? edgesOf(lanes.widthsMm, mould.widthMm)
       : [];
   return (
-    <svg
-      width={WIDTH * 1.15}
-      height={HEIGHT * 1.15}
-      viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
-      role="img"
-      aria-label={
+    <Sketch
+      label={
         wire.length > 0 ? "The wire's way, mould seen from its end" : "Where the pour goes, mould seen from its end"
       }
-      className="shrink-0"
     >
       <rect x={LEFT} y={FLOOR - level} width={INNER} height={level} className="fill-rule" />
       {plates.map((y) => (
@@ -173,7 +175,7 @@ function FromEnd({ plan, derived, operation, doneIds, mould }: Props & { mould: 
       <text x={22} y={HEIGHT - 1} className="fill-muted text-[12px]">
         near wall
       </text>
-    </svg>
+    </Sketch>
   );
 }
 

@@ -2,6 +2,7 @@ import type { ReactNode } from "react";
 import { familyEdit } from "../../core/document/edits/family";
 import type { Plan } from "../../core/document/schema";
 import { FAMILIES, FAMILY_IDS, type FamilyId, familyOf, knobsOf } from "../../core/techniques/families/registry";
+import { Choose } from "../parts/Choose";
 import { NumberField } from "../parts/NumberField";
 import type { PanelProps } from "./panel";
 
@@ -14,24 +15,18 @@ export function FamilyPanel({ batch, disabled, beside }: PanelProps & { beside?:
   const lay = (id: FamilyId, next: Plan["design"]["knobs"]) => batch.edit(familyEdit(plan, id, next));
   return (
     <div className="flex flex-wrap items-baseline gap-x-3 gap-y-1 text-[13px]">
-      <select
-        aria-label="Design family"
-        className="field font-semibold"
+      <Choose
+        label="Design family"
         value={familyId}
-        disabled={disabled}
+        className="field font-semibold"
         title={family.blurb}
-        onChange={(e) => {
-          const id = e.currentTarget.value as FamilyId;
+        disabled={disabled}
+        options={FAMILY_IDS.map((id) => ({ value: id, label: FAMILIES[id].label }))}
+        onChoose={(id) => {
           lay(id, {});
           batch.seal();
         }}
-      >
-        {FAMILY_IDS.map((id) => (
-          <option key={id} value={id}>
-            {FAMILIES[id].label}
-          </option>
-        ))}
-      </select>
+      />
       {beside}
       {family.knobs.map((k) =>
         k.kind === "number" ? (
@@ -53,21 +48,16 @@ export function FamilyPanel({ batch, disabled, beside }: PanelProps & { beside?:
         ) : (
           <label key={k.id} className="inline-flex items-baseline gap-1 text-muted">
             {k.label}
-            <select
+            <Choose
+              value={String(knobs[k.id])}
               className="field text-ink"
               disabled={disabled}
-              value={String(knobs[k.id])}
-              onChange={(e) => {
-                lay(familyId, { ...knobs, [k.id]: e.currentTarget.value });
+              options={k.options}
+              onChoose={(value) => {
+                lay(familyId, { ...knobs, [k.id]: value });
                 batch.seal();
               }}
-            >
-              {k.options.map((o) => (
-                <option key={o.value} value={o.value}>
-                  {o.label}
-                </option>
-              ))}
-            </select>
+            />
           </label>
         ),
       )}

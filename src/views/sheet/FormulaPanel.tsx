@@ -1,13 +1,15 @@
-import { SlidersHorizontal, X } from "lucide-react";
+import { SlidersHorizontal } from "lucide-react";
 import type { WaterMethod } from "../../core/formula/water";
 import { useBench, useOilFinder } from "../parts/bench";
 import { BoundNumber } from "../parts/bound";
+import { Choose, named, worded } from "../parts/Choose";
 import { percent } from "../parts/format";
-import { NumberField } from "../parts/NumberField";
+import { IconButton } from "../parts/IconButton";
+import { OilPicker } from "../parts/OilPicker";
+import { RemoveButton } from "../parts/RemoveButton";
 import { Says } from "../parts/Says";
 import { useUnits } from "../parts/units";
 import { BlendTo } from "./formula/BlendTo";
-import { OilPicker } from "./formula/OilPicker";
 import { oilsEdit, withOil } from "./formula/oilEdits";
 import { WATER_LABELS } from "./formula/waterLabels";
 import { editable, type PanelProps } from "./panel";
@@ -39,34 +41,27 @@ export function FormulaPanel({ batch, derived, disabled, batterId, onBatter, onM
     <section aria-labelledby="formula-head" className="flex flex-col gap-1">
       <div className="flex items-baseline justify-between gap-1">
         {plan.batters.length > 1 ? (
-          <select
+          <Choose
             id="formula-head"
-            aria-label="Batter shown"
-            className="min-w-0 flex-1 bg-transparent font-head text-[15px] font-semibold"
+            label="Batter shown"
             value={batter.id}
-            onChange={(e) => onBatter(e.currentTarget.value)}
-          >
-            {plan.batters.map((b) => (
-              <option key={b.id} value={b.id}>
-                {b.name}
-              </option>
-            ))}
-          </select>
+            className="min-w-0 flex-1 bg-transparent font-head text-[15px] font-semibold"
+            options={named(plan.batters)}
+            onChoose={onBatter}
+          />
         ) : (
           <h2 id="formula-head" className="text-[15px]">
             Formula
           </h2>
         )}
         <BoundNumber open={open} path={at("superfatPct")} label="superfat" unit="%" width="w-10" />
-        <button
-          type="button"
-          className="icon-button !w-5"
-          aria-label="The whole formula"
+        <IconButton
+          icon={SlidersHorizontal}
+          label="The whole formula"
           title="The whole formula: size, milk, additives, lye, library"
-          onClick={onMore}
-        >
-          <SlidersHorizontal size={14} />
-        </button>
+          className="!w-5"
+          onPress={onMore}
+        />
       </div>
       <Says notices={derived.notices} fields={own("superfatPct")} />
       <table className="w-full border-collapse">
@@ -82,25 +77,19 @@ export function FormulaPanel({ batch, derived, disabled, batterId, onBatter, onM
           {batter.oils.map((row) => (
             <tr key={row.id} className="border-b border-rule/60">
               <td className="w-full max-w-0">
-                <select
-                  aria-label="Oil"
+                <Choose
+                  label="Oil"
                   className="h-6 w-full truncate bg-transparent"
                   value={row.oilId}
                   disabled={disabled}
-                  onChange={(e) => {
-                    const oilId = e.currentTarget.value;
-                    setOils(batter.oils.map((o) => (o.id === row.id ? { ...o, oilId } : o)));
-                  }}
-                >
-                  {!oils.some((o) => o.id === row.oilId) && (
-                    <option value={row.oilId}>{find(row.oilId)?.name ?? `${row.oilId}: not known`}</option>
-                  )}
-                  {oils.map((o) => (
-                    <option key={o.id} value={o.id}>
-                      {o.document.name}
-                    </option>
-                  ))}
-                </select>
+                  options={[
+                    ...(oils.some((o) => o.id === row.oilId)
+                      ? []
+                      : [{ value: row.oilId, label: find(row.oilId)?.name ?? `${row.oilId}: not known` }]),
+                    ...named(oils),
+                  ]}
+                  onChoose={(oilId) => setOils(batter.oils.map((o) => (o.id === row.id ? { ...o, oilId } : o)))}
+                />
               </td>
               <td className="whitespace-nowrap">
                 <BoundNumber
@@ -117,14 +106,10 @@ export function FormulaPanel({ batch, derived, disabled, batterId, onBatter, onM
               </td>
               <td>
                 {!disabled && (
-                  <button
-                    type="button"
-                    className="icon-button !w-5"
-                    aria-label={`Remove ${find(row.oilId)?.name ?? row.oilId}`}
-                    onClick={() => setOils(batter.oils.filter((o) => o.id !== row.id))}
-                  >
-                    <X size={13} />
-                  </button>
+                  <RemoveButton
+                    label={`Remove ${find(row.oilId)?.name ?? row.oilId}`}
+                    onRemove={() => setOils(batter.oils.filter((o) => o.id !== row.id))}
+                  />
                 )}
               </td>
             </tr>
@@ -141,28 +126,21 @@ export function FormulaPanel({ batch, derived, disabled, batterId, onBatter, onM
       </div>
       <Says notices={derived.notices} fields={own("oils")} />
       <div className="flex items-baseline gap-1">
-        <select
-          aria-label="How the water is stated"
-          className="field mr-auto"
+        <Choose
+          label="How the water is stated"
           value={batter.water.method}
+          className="field mr-auto"
           disabled={disabled}
-          onChange={(e) => setMethod(e.currentTarget.value as WaterMethod)}
-        >
-          {Object.entries(WATER_LABELS).map(([method, label]) => (
-            <option key={method} value={method}>
-              {label}
-            </option>
-          ))}
-        </select>
-        <NumberField
+          options={worded(WATER_LABELS)}
+          onChoose={setMethod}
+        />
+        <BoundNumber
           label={WATER_LABELS[batter.water.method]}
           hideLabel
           decimals={2}
           step={batter.water.method === "ratio" ? 0.05 : 0.5}
-          value={batter.water.value}
-          disabled={disabled}
-          onChange={(v) => batch.set(at("water", "value"), v)}
-          onBlur={batch.seal}
+          open={open}
+          path={at("water", "value")}
         />
       </div>
       {water && (

@@ -1,8 +1,10 @@
 import { SlidersHorizontal } from "lucide-react";
-import { NumberField } from "../parts/NumberField";
+import { BoundNumber } from "../parts/bound";
+import { IconButton } from "../parts/IconButton";
+import { DENSITY } from "../parts/NumberField";
 import { Says } from "../parts/Says";
 import { useUnits } from "../parts/units";
-import type { PanelProps } from "./panel";
+import { editable, type PanelProps } from "./panel";
 
 /** Inner size, fill level and density of the mould, and the batter that it takes. */
 export function MouldPanel({ batch, derived, disabled, onMore }: PanelProps & { onMore: () => void }) {
@@ -12,18 +14,9 @@ export function MouldPanel({ batch, derived, disabled, onMore }: PanelProps & { 
   const mould = batch.plan.moulds[0];
   const batter = batch.plan.batters[0];
   const at = (field: string) => ["moulds", `#${mould.id}`, field];
+  const open = editable(batch, disabled);
   const size = (label: string, field: "lengthMm" | "widthMm" | "heightMm") => (
-    <NumberField
-      label={label}
-      hideLabel
-      hideUnit
-      quantity="length"
-      width="w-11"
-      value={mould[field]}
-      disabled={disabled}
-      onChange={(v) => batch.set(at(field), v)}
-      onBlur={batch.seal}
-    />
+    <BoundNumber label={label} hideLabel hideUnit quantity="length" width="w-11" open={open} path={at(field)} />
   );
   return (
     <section aria-labelledby="mould-head">
@@ -34,15 +27,13 @@ export function MouldPanel({ batch, derived, disabled, onMore }: PanelProps & { 
         <output className="ml-auto font-head text-[15px] font-semibold" aria-label="Batter that the mould takes">
           {fillG === undefined ? "–" : grams(fillG)}
         </output>
-        <button
-          type="button"
-          className="icon-button !w-5"
-          aria-label="Moulds and tools"
+        <IconButton
+          icon={SlidersHorizontal}
+          label="Moulds and tools"
           title="Moulds, dividers, tools and whether they fit"
-          onClick={onMore}
-        >
-          <SlidersHorizontal size={14} />
-        </button>
+          className="!w-5"
+          onPress={onMore}
+        />
       </div>
       <div className="mt-0.5 flex items-baseline gap-1">
         <span className="mr-auto text-muted">inside</span>
@@ -51,26 +42,8 @@ export function MouldPanel({ batch, derived, disabled, onMore }: PanelProps & { 
         <span className="text-muted">{units.length}</span>
       </div>
       <div className="mt-1 flex items-baseline justify-between">
-        <NumberField
-          label="filled to"
-          unit="%"
-          width="w-11"
-          value={mould.fillPct}
-          disabled={disabled}
-          onChange={(v) => batch.set(at("fillPct"), v)}
-          onBlur={batch.seal}
-        />
-        <NumberField
-          label="density"
-          unit="g/mL"
-          width="w-12"
-          decimals={3}
-          step={0.01}
-          value={batter.densityGPerMl}
-          disabled={disabled}
-          onChange={(v) => batch.set(["batters", `#${batter.id}`, "densityGPerMl"], v)}
-          onBlur={batch.seal}
-        />
+        <BoundNumber label="filled to" unit="%" width="w-11" open={open} path={at("fillPct")} />
+        <BoundNumber label="density" open={open} path={["batters", `#${batter.id}`, "densityGPerMl"]} {...DENSITY} />
       </div>
       <Says
         className="mt-1"

@@ -3,16 +3,18 @@ import { pairWords } from "../../core/colour/judge";
 import { nextId } from "../../core/document/ids";
 import { plainColourant, plainPortion } from "../../core/document/newPlan";
 import type { Portion } from "../../core/document/schema";
-import { NumberField } from "../parts/NumberField";
+import { BoundNumber } from "../parts/bound";
 import { Says } from "../parts/Says";
 import { useUnits } from "../parts/units";
 import { PortionRow } from "./PortionRow";
-import type { PanelProps } from "./panel";
+import { editable, type PanelProps } from "./panel";
 
 const MOST_PORTIONS = 8;
 /** Swatches for new portions, one after another. */
 const NEW_SWATCHES = ["#c8403a", "#4f7f66", "#7a4a6d", "#2f6f8f", "#d98a4b", "#3b3a44", "#8fa9c4"] as const;
 const NEW_NAMES = ["Ember", "Moss", "Plum", "Lake", "Clay", "Night", "Mist"] as const;
+
+const WEIGHED = { quantity: "mass", isNullable: true, placeholder: "weigh" } as const;
 
 type Props = PanelProps & { batterId: string; onMore: (portionId: string) => void; onColours: () => void };
 
@@ -22,6 +24,7 @@ export function PortionsPanel({ batch, derived, disabled, batterId, onMore, onCo
   const batter = plan.batters.find((b) => b.id === batterId) ?? plan.batters[0];
   const masses = derived.masses?.batters.find((b) => b.id === batter.id);
   const { grams } = useUnits();
+  const open = editable(batch, disabled);
   const bowl = (field: "tareG" | "grossG") => ["batters", `#${batter.id}`, "bowl", field];
 
   const closest = derived.pairs[0];
@@ -47,28 +50,8 @@ export function PortionsPanel({ batch, derived, disabled, batterId, onMore, onCo
         <span className="text-[12.5px] text-muted">targets at the split</span>
       </div>
       <div className="mt-0.5 flex items-baseline gap-2 rounded bg-paper px-1.5 py-1 text-[13px]">
-        <NumberField
-          label="bowl"
-          quantity="mass"
-          width="w-12"
-          isNullable
-          placeholder="weigh"
-          value={batter.bowl.tareG}
-          onChange={(v) => batch.set(bowl("tareG"), v)}
-          onBlur={batch.seal}
-          disabled={disabled}
-        />
-        <NumberField
-          label="with batter"
-          quantity="mass"
-          width="w-14"
-          isNullable
-          placeholder="weigh"
-          value={batter.bowl.grossG}
-          onChange={(v) => batch.set(bowl("grossG"), v)}
-          onBlur={batch.seal}
-          disabled={disabled}
-        />
+        <BoundNumber label="bowl" {...WEIGHED} width="w-12" open={open} path={bowl("tareG")} />
+        <BoundNumber label="with batter" {...WEIGHED} width="w-14" open={open} path={bowl("grossG")} />
       </div>
       <p className="mt-0.5 text-[12.5px] leading-tight text-muted">
         {masses

@@ -13,6 +13,7 @@ import { useId, useMemo } from "react";
 import { nextId } from "../../core/document/ids";
 import type { Notice } from "../../core/document/notice";
 import { kindName, OPERATION_KINDS, type OperationKind, portionOf } from "../../core/techniques/operations/registry";
+import { Choose } from "../parts/Choose";
 import { useUnits } from "../parts/units";
 import { addOperation } from "./addOperation";
 import { PourRow } from "./PourRow";
@@ -122,19 +123,13 @@ export function PourList({ batch, derived, disabled, selected, onSelect }: Props
               <Plus size={13} /> {kindName(kind)}
             </button>
           ))}
-          <select
-            aria-label="Add another step of the design"
+          <Choose
+            label="Add another step of the design"
+            invite="more…"
             className="ml-auto w-20 bg-transparent"
-            value=""
-            onChange={(e) => add(e.currentTarget.value as OperationKind)}
-          >
-            <option value="">more…</option>
-            {OPERATION_KINDS.slice(QUICK).map((kind) => (
-              <option key={kind} value={kind}>
-                {kindName(kind)}
-              </option>
-            ))}
-          </select>
+            options={OPERATION_KINDS.slice(QUICK).map((kind) => ({ value: kind, label: kindName(kind) }))}
+            onChoose={add}
+          />
         </div>
       )}
     </section>

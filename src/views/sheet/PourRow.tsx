@@ -13,8 +13,10 @@ import {
   portionOf,
 } from "../../core/techniques/operations/registry";
 import { cupWords } from "../../core/techniques/operations/wording";
+import { Choose, named } from "../parts/Choose";
 import { Spot } from "../parts/Cup";
 import { span } from "../parts/format";
+import { IconButton } from "../parts/IconButton";
 import { NumberField } from "../parts/NumberField";
 import { Says } from "../parts/Says";
 import { useUnits } from "../parts/units";
@@ -129,17 +131,18 @@ function Row({
             </span>
             {o.kind === "stripe" ? (
               <>
-                <select
-                  aria-label={`Pour ${index + 1}, height`}
-                  className="h-6 bg-transparent"
+                <Choose
+                  label={`Pour ${index + 1}, height`}
                   value={o.height}
+                  className="h-6 bg-transparent"
                   disabled={disabled}
-                  onChange={(e) => set(at("height"), e.currentTarget.value)}
-                >
-                  <option value="high">high</option>
-                  <option value="mid">mid</option>
-                  <option value="low">low</option>
-                </select>
+                  options={[
+                    { value: "high", label: "high" },
+                    { value: "mid", label: "mid" },
+                    { value: "low", label: "low" },
+                  ]}
+                  onChoose={(value) => set(at("height"), value)}
+                />
                 <button
                   type="button"
                   className="h-6 rounded text-left hover:bg-rule disabled:opacity-100"
@@ -168,34 +171,24 @@ function Row({
         <div className="flex flex-col gap-1 pb-1.5 pl-5">
           <div className="flex flex-wrap items-center gap-2">
             {portion && (
-              <select
-                aria-label={`Pour ${index + 1}, colour`}
-                className="field w-20"
+              <Choose
+                label={`Pour ${index + 1}, colour`}
                 value={portion.id}
+                className="field w-20"
                 disabled={disabled}
-                onChange={(e) => set(at("portionId"), e.currentTarget.value)}
-              >
-                {portions.map((p) => (
-                  <option key={p.id} value={p.id}>
-                    {p.name}
-                  </option>
-                ))}
-              </select>
+                options={named(portions)}
+                onChoose={(value) => set(at("portionId"), value)}
+              />
             )}
             {moulds.length > 1 && (
-              <select
-                aria-label={`Pour ${index + 1}, mould`}
-                className="field w-20"
+              <Choose
+                label={`Pour ${index + 1}, mould`}
                 value={o.mouldId}
+                className="field w-20"
                 disabled={disabled}
-                onChange={(e) => set(at("mouldId"), e.currentTarget.value)}
-              >
-                {moulds.map((m) => (
-                  <option key={m.id} value={m.id}>
-                    {m.name}
-                  </option>
-                ))}
-              </select>
+                options={named(moulds)}
+                onChoose={(value) => set(at("mouldId"), value)}
+              />
             )}
             {share !== null && (
               <NumberField
@@ -210,26 +203,20 @@ function Row({
             )}
             <PourFields open={open} operation={o} label={`Pour ${index + 1}`} />
             <span className="ml-auto flex">
-              <button
-                type="button"
-                className="icon-button"
-                aria-label={`Duplicate pour ${index + 1}`}
+              <IconButton
+                icon={Copy}
+                label={`Duplicate pour ${index + 1}`}
                 title="Duplicate"
                 disabled={disabled}
-                onClick={duplicate}
-              >
-                <Copy size={14} />
-              </button>
-              <button
-                type="button"
-                className="icon-button"
-                aria-label={`Remove pour ${index + 1}`}
+                onPress={duplicate}
+              />
+              <IconButton
+                icon={Trash2}
+                label={`Remove pour ${index + 1}`}
                 title="Remove"
                 disabled={disabled}
-                onClick={() => edit({ kind: "remove", path: ["operations"], id: o.id })}
-              >
-                <Trash2 size={14} />
-              </button>
+                onPress={() => edit({ kind: "remove", path: ["operations"], id: o.id })}
+              />
             </span>
           </div>
           <p className="text-[12.5px] text-muted">

@@ -2,6 +2,7 @@ import { differenceInCalendarDays, format, parseISO } from "date-fns";
 import { useState } from "react";
 import type { DueDay, DueKind } from "../../core/cure/dates";
 import type { ShelfEntry } from "../../core/derive/shelf";
+import { Trouble } from "../parts/Trouble";
 import { answerDue } from "./requests";
 
 interface Due extends DueDay {
@@ -44,11 +45,7 @@ export function DueNext({ entries, today }: { entries: ShelfEntry[]; today: stri
       <h2 id="due-head" className="text-[17px]">
         Due next
       </h2>
-      {trouble && (
-        <p role="alert" className="notice-cut mt-1">
-          {trouble}
-        </p>
-      )}
+      <Trouble words={trouble} className="mt-1" />
       {due.length === 0 ? (
         <p className="mt-1 text-muted">Nothing has a day yet. Set the day of the pour in a batch's book.</p>
       ) : (

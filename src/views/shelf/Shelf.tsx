@@ -7,6 +7,7 @@ import type { Stills } from "../parts/FaceCanvas";
 import { useFollowed } from "../parts/follow";
 import { Live } from "../parts/Live";
 import { StudioHead } from "../parts/StudioHead";
+import { Trouble } from "../parts/Trouble";
 import { UnitsProvider } from "../parts/units";
 import { useFaceQueue } from "../parts/useFaceQueue";
 import { DueNext } from "./DueNext";
@@ -117,11 +118,7 @@ export default function Shelf({ page, today, settings, stills = {} }: Props) {
               <Plus size={16} /> New batch
             </a>
           </StudioHead>
-          {trouble && (
-            <p role="alert" className="notice-cut mx-5 mt-3">
-              {trouble}
-            </p>
-          )}
+          <Trouble words={trouble} />
           <div className="mt-3 grid grid-cols-[minmax(0,1fr)_250px] gap-x-8 px-5 max-lg:grid-cols-1">
             <main>
               <p className="mb-2 flex items-baseline gap-3">

@@ -5,6 +5,7 @@ import type { FaceAnswer } from "../../workers/faceProtocol";
 import { Confirm } from "../parts/Confirm";
 import { Spot } from "../parts/Cup";
 import { FaceCanvas } from "../parts/FaceCanvas";
+import { IconButton } from "../parts/IconButton";
 import { useUnits } from "../parts/units";
 import { ask } from "./requests";
 
@@ -76,9 +77,7 @@ export function ShelfBar({
         )}
       </p>
       <div className="-ml-1 flex">
-        <button type="button" className="icon-button" aria-label={`Copy ${entry.title}`} title="Copy" onClick={copy}>
-          <Copy size={14} />
-        </button>
+        <IconButton icon={Copy} label={`Copy ${entry.title}`} title="Copy" onPress={copy} />
         <a
           className="icon-button"
           href={`/api/batches/${entry.id}/file`}
@@ -89,17 +88,7 @@ export function ShelfBar({
           <Download size={14} />
         </a>
         <Confirm
-          trigger={(open) => (
-            <button
-              type="button"
-              className="icon-button"
-              aria-label={`Delete ${entry.title}`}
-              title="Delete"
-              onClick={open}
-            >
-              <Trash2 size={14} />
-            </button>
-          )}
+          trigger={(open) => <IconButton icon={Trash2} label={`Delete ${entry.title}`} title="Delete" onPress={open} />}
           title={`Delete ${entry.title}?`}
           stay="Keep it"
           go="Delete"

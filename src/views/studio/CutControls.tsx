@@ -1,4 +1,5 @@
 import type { Plan } from "../../core/document/schema";
+import { Choose, worded } from "../parts/Choose";
 import { useUnits } from "../parts/units";
 import { CUT_WORDS, type Cut } from "./look";
 
@@ -37,6 +38,11 @@ function Slide({
   );
 }
 
+const LEANS = [
+  ["turned", "turnDeg"],
+  ["leaned", "leanDeg"],
+] as const;
+
 /** How the loaf is cut, and where. */
 export function CutControls({
   cut,
@@ -57,18 +63,12 @@ export function CutControls({
     <div className="flex flex-wrap items-center gap-x-4 gap-y-1 text-[13px]">
       <label className="flex items-center gap-1.5">
         <span className="text-muted">Cut</span>
-        <select
-          className="field"
-          aria-label="Kind of cut"
+        <Choose
+          label="Kind of cut"
           value={cut.kind}
-          onChange={(e) => set({ kind: e.currentTarget.value as Cut["kind"] })}
-        >
-          {Object.entries(CUT_WORDS).map(([id, words]) => (
-            <option key={id} value={id}>
-              {words}
-            </option>
-          ))}
-        </select>
+          options={worded(CUT_WORDS)}
+          onChoose={(value) => set({ kind: value })}
+        />
       </label>
       {isAlong && (
         <div className="min-w-64 flex-1">
@@ -90,32 +90,20 @@ export function CutControls({
           <Slide label="above the floor" value={cut.up} said={mm(cut.up * levelMm)} onChange={(up) => set({ up })} />
         </div>
       )}
-      {cut.kind === "tilted" && (
-        <>
-          <div className="min-w-44 flex-1">
+      {cut.kind === "tilted" &&
+        LEANS.map(([label, field]) => (
+          <div key={field} className="min-w-44 flex-1">
             <Slide
-              label="turned"
+              label={label}
               low={-60}
               high={60}
               step={1}
-              value={cut.turnDeg}
-              said={`${cut.turnDeg}°`}
-              onChange={(turnDeg) => set({ turnDeg })}
+              value={cut[field]}
+              said={`${cut[field]}°`}
+              onChange={(deg) => set({ [field]: deg })}
             />
           </div>
-          <div className="min-w-44 flex-1">
-            <Slide
-              label="leaned"
-              low={-60}
-              high={60}
-              step={1}
-              value={cut.leanDeg}
-              said={`${cut.leanDeg}°`}
-              onChange={(leanDeg) => set({ leanDeg })}
-            />
-          </div>
-        </>
-      )}
+        ))}
     </div>
   );
 }

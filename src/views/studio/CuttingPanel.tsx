@@ -2,6 +2,8 @@ import { Plus, X } from "lucide-react";
 import type { Bars } from "../../core/cut/bars";
 import { nextId } from "../../core/document/ids";
 import { BoundNumber, BoundText } from "../parts/bound";
+import { Choose } from "../parts/Choose";
+import { IconButton } from "../parts/IconButton";
 import { useUnits } from "../parts/units";
 import type { OpenBatch } from "../parts/useBatch";
 import { DecorationMarkSign } from "./TopView";
@@ -37,32 +39,30 @@ export function CuttingPanel({ batch, bars, disabled }: { batch: OpenBatch; bars
             <li key={d.id} className="flex items-center gap-2">
               <DecorationMarkSign shape={k} />
               <BoundText open={open} path={at("name")} label="Decoration" hideLabel className="w-28" />
-              <select
-                className="field"
-                aria-label={`Where ${d.name} goes`}
+              <Choose
+                label={`Where ${d.name} goes`}
                 value={d.place}
                 disabled={disabled}
-                onChange={(e) => batch.set(at("place"), e.currentTarget.value)}
-              >
-                <option value="on-top">on top</option>
-                <option value="pressed-in">pressed in</option>
-              </select>
+                options={[
+                  { value: "on-top", label: "on top" },
+                  { value: "pressed-in", label: "pressed in" },
+                ]}
+                onChoose={(value) => batch.set(at("place"), value)}
+              />
               <BoundNumber open={open} path={at("perBar")} label="a bar" width="w-8" step={1} decimals={0} />
               <span className="whitespace-nowrap font-num" data-testid="decoration-total">
                 = {d.perBar * count}
               </span>
-              <button
-                type="button"
-                className="icon-button ml-auto"
-                aria-label={`Remove ${d.name}`}
+              <IconButton
+                icon={X}
+                label={`Remove ${d.name}`}
+                className="ml-auto"
                 disabled={disabled}
-                onClick={() => {
+                onPress={() => {
                   batch.edit({ kind: "remove", path: ["decorations"], id: d.id });
                   batch.seal();
                 }}
-              >
-                <X size={14} />
-              </button>
+              />
             </li>
           );
         })}

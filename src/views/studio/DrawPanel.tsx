@@ -2,6 +2,7 @@ import { nextId } from "../../core/document/ids";
 import type { Plan } from "../../core/document/schema";
 import type { Operation } from "../../core/techniques/operations/registry";
 import { STROKE_TOOLS, TOOLS } from "../../core/techniques/tools";
+import { Choose } from "../parts/Choose";
 import { NumberField } from "../parts/NumberField";
 import { useUnits } from "../parts/units";
 import type { Spot } from "./DrawSurface";
@@ -100,28 +101,22 @@ function ToolFields({ draft, set }: { draft: Draft; set(part: Partial<Draft>): v
     <>
       <label className="inline-flex items-baseline gap-1.5">
         <span className="text-muted">tool</span>
-        <select
-          className="field"
+        <Choose
           value={draft.tool}
-          onChange={(e) => set({ tool: e.currentTarget.value as Draft["tool"] })}
-        >
-          {STROKE_TOOLS.map((t) => (
-            <option key={t} value={t}>
-              {TOOLS[t].label}, {TOOLS[t].widthMm} mm
-            </option>
-          ))}
-        </select>
+          options={STROKE_TOOLS.map((t) => ({ value: t, label: `${TOOLS[t].label}, ${TOOLS[t].widthMm} mm` }))}
+          onChoose={(value) => set({ tool: value })}
+        />
       </label>
       <label className="inline-flex items-baseline gap-1.5">
         <span className="text-muted">goes</span>
-        <select
-          className="field"
+        <Choose
           value={draft.depthMm === null ? "floor" : "top"}
-          onChange={(e) => set({ depthMm: e.currentTarget.value === "floor" ? null : 10 })}
-        >
-          <option value="floor">to the floor</option>
-          <option value="top">below the surface by</option>
-        </select>
+          options={[
+            { value: "floor", label: "to the floor" },
+            { value: "top", label: "below the surface by" },
+          ]}
+          onChoose={(value) => set({ depthMm: value === "floor" ? null : 10 })}
+        />
       </label>
       {draft.depthMm !== null && (
         <LengthField

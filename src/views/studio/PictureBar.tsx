@@ -1,5 +1,6 @@
 import { COLOUR_TIMES, type ColourTime } from "../../core/colour/colourantSchema";
 import { FAMILIES, FAMILY_IDS, type FamilyId } from "../../core/techniques/families/registry";
+import { Choose } from "../parts/Choose";
 import { Film } from "./Film";
 import type { Beside } from "./look";
 import { useOtherBatches } from "./useBeside";
@@ -39,42 +40,39 @@ export function PictureBar({
       </div>
       <label className="flex items-center gap-1.5">
         <span className="text-muted">beside it</span>
-        <select
+        <Choose<Beside>
           className="field w-48"
           value={beside}
           onFocus={() => batches === null && ask()}
-          onChange={(e) => onBeside(e.currentTarget.value as Beside)}
-        >
-          <option value="nothing">nothing</option>
-          <option value="thicker">poured a stage thicker</option>
-          <option value="thinner">poured a stage thinner</option>
-          <option value="loaf">another loaf of the same plan</option>
-          <optgroup label="The same cups as">
-            {FAMILY_IDS.filter((f) => f !== family).map((f) => (
-              <option key={f} value={`family:${f}`}>
-                {FAMILIES[f].label.toLowerCase()}
-              </option>
-            ))}
-          </optgroup>
-          <optgroup label="Another batch">
-            {batches === null && <option disabled>{problem ?? "looking them up…"}</option>}
-            {batches?.map((b) => (
-              <option key={b.id} value={`batch:${b.id}`}>
-                {b.title}
-              </option>
-            ))}
-          </optgroup>
-        </select>
+          options={[
+            { value: "nothing", label: "nothing" },
+            { value: "thicker", label: "poured a stage thicker" },
+            { value: "thinner", label: "poured a stage thinner" },
+            { value: "loaf", label: "another loaf of the same plan" },
+          ]}
+          groups={[
+            {
+              label: "The same cups as",
+              options: FAMILY_IDS.filter((f) => f !== family).map((f) => ({
+                value: `family:${f}`,
+                label: FAMILIES[f].label.toLowerCase(),
+              })),
+            },
+            {
+              label: batches === null ? (problem ?? "Another batch: looking them up…") : "Another batch",
+              options: (batches ?? []).map((b) => ({ value: `batch:${b.id}`, label: b.title })),
+            },
+          ]}
+          onChoose={onBeside}
+        />
       </label>
       <label className="flex items-center gap-1.5">
         <span className="text-muted">colours</span>
-        <select className="field" value={time} onChange={(e) => onTime(e.currentTarget.value as ColourTime)}>
-          {COLOUR_TIMES.map((t) => (
-            <option key={t} value={t}>
-              {TIME_WORDS[t]}
-            </option>
-          ))}
-        </select>
+        <Choose
+          value={time}
+          options={COLOUR_TIMES.map((t) => ({ value: t, label: TIME_WORDS[t] }))}
+          onChoose={onTime}
+        />
       </label>
       <label className="flex items-center gap-1.5">
         <input type="checkbox" checked={isGrey} onChange={(e) => onGrey(e.currentTarget.checked)} />

@@ -5,6 +5,7 @@ import type { Frame } from "../../core/swirl/view";
 import { layOut } from "../../core/techniques/families/registry";
 import type { Variant } from "../../core/techniques/families/variants";
 import type { FaceAnswer } from "../../workers/faceProtocol";
+import { worded } from "../parts/Choose";
 import type { OpenBatch } from "../parts/useBatch";
 import { CuttingPanel } from "./CuttingPanel";
 import { type Draft, DrawPanel, operationOf } from "./DrawPanel";
@@ -15,15 +16,15 @@ import { Variants } from "./Variants";
 
 const LoafView = lazy(() => import("./LoafView"));
 
-const PANELS = [
-  { id: "numbers", label: "Numbers" },
-  { id: "variants", label: "Variants" },
-  { id: "draw", label: "Draw" },
-  { id: "cutting", label: "Bars" },
-  { id: "loaf", label: "In space" },
-  { id: "print", label: "Print" },
-] as const;
-export type PanelId = (typeof PANELS)[number]["id"];
+const PANELS = {
+  numbers: "Numbers",
+  variants: "Variants",
+  draw: "Draw",
+  cutting: "Bars",
+  loaf: "In space",
+  print: "Print",
+};
+export type PanelId = keyof typeof PANELS;
 
 /** What stands beside the picture, one panel at a time. */
 export function SidePanels({
@@ -104,18 +105,18 @@ export function SidePanels({
   return (
     <>
       <div className="flex gap-1" role="tablist" aria-label="Beside the picture">
-        {PANELS.map((p) => (
+        {worded(PANELS).map(({ value: id, label }) => (
           <button
-            key={p.id}
+            key={id}
             type="button"
             role="tab"
-            id={`studio-tab-${p.id}`}
-            aria-selected={chosen === p.id}
+            id={`studio-tab-${id}`}
+            aria-selected={chosen === id}
             aria-controls="studio-panel"
-            className={`border-b-2 px-2 py-0.5 text-[13px] ${chosen === p.id ? "border-ink font-semibold" : "border-transparent text-muted hover:border-rule"}`}
-            onClick={() => onChoose(p.id)}
+            className={`border-b-2 px-2 py-0.5 text-[13px] ${chosen === id ? "border-ink font-semibold" : "border-transparent text-muted hover:border-rule"}`}
+            onClick={() => onChoose(id)}
           >
-            {p.label}
+            {label}
           </button>
         ))}
       </div>

@@ -12,7 +12,6 @@ import { useUnits } from "../parts/units";
 import { useBatch } from "../parts/useBatch";
 import { useDerived } from "../parts/useDerived";
 import { useUndoKeys } from "../parts/useDocument";
-import { useFaces } from "../parts/useFaces";
 import { FamilyPanel } from "../sheet/FamilyPanel";
 import { BarStrip } from "./BarStrip";
 import { CutControls } from "./CutControls";
@@ -25,11 +24,7 @@ import { PictureBar } from "./PictureBar";
 import { type PanelId, SidePanels } from "./SidePanels";
 import { StripeHandles } from "./StripeHandles";
 import { TopView } from "./TopView";
-import { useBeside } from "./useBeside";
-import { useNumbers } from "./useNumbers";
-
-const TOP_PX = 460;
-const SKIN_MM = 0.4;
+import { useStudioPictures } from "./useStudioPictures";
 
 export default function Studio({ initial, stills, ...page }: BatchPageProps & { stills?: Stills }) {
   return (
@@ -65,38 +60,18 @@ function SwirlStudio({ initial, stills }: { initial: StoredBatch; stills?: Still
   const cutMm = cut.along * mould.lengthMm;
   const bar = barAt(bars, cutMm);
   const isAcross = cut.kind === "across";
-  const { view, frame, width, height } = sightOf(cut, plan, levelMm);
-  const shown = isEmpty ? null : design;
-  const other = useBeside(beside, plan, shown, cut, { palette, time, isGrey });
-  const top = {
-    key: "top",
-    view: { kind: "above", depthMm: SKIN_MM } as const,
-    width: TOP_PX,
-    height: Math.round((TOP_PX * mould.widthMm) / mould.lengthMm),
-  };
-  const still =
-    step === null ? {} : { upTo: step, frameMm: levelMm, isCoarse: isPlaying && (design?.pours.length ?? 0) > 12 };
-  const faces = useFaces(
-    shown,
-    palette,
-    [[{ key: "face", view, width, height, isLarge: other.sight === null }], [top]],
-    still,
-  );
-  const besideFaces = useFaces(
-    other.sight?.design ?? null,
-    other.sight?.palette ?? palette,
-    other.sight
-      ? [[{ key: "face", view: other.sight.view, width: other.sight.width, height: other.sight.height }]]
-      : [],
-    beside.startsWith("batch:") ? {} : still,
-  );
-  const { numbers, progress } = useNumbers(shown, bars.middlesMm, plan.portions.length);
-  // One after the other: each is measured in a worker of its own.
-  const { numbers: besideNumbers, progress: besideProgress } = useNumbers(
-    numbers && progress === null ? (other.sight?.design ?? null) : null,
-    other.sight?.barsMm ?? bars.middlesMm,
-    other.sight?.palette.length ?? 0,
-  );
+  const { other, faces, besideFaces, numbers, progress, besideNumbers, besideProgress } = useStudioPictures({
+    plan,
+    design: isEmpty ? null : design,
+    levelMm,
+    cut,
+    barsMm: bars.middlesMm,
+    colours: { palette, time, isGrey },
+    beside,
+    step,
+    isPlaying,
+  });
+  const { frame } = sightOf(cut, plan, levelMm);
   const stepWords =
     step === null
       ? `finished, ${design?.pours.length ?? 0} steps`

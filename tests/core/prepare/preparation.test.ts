@@ -119,20 +119,17 @@ describe("formulas of the library", () => {
 });
 
 describe("moulds and tools", () => {
+  const INSIDE = { lengthMm: 250, widthMm: 95, heightMm: 70 };
   it("four loose plates of 2 mm in 95 mm make five compartments of 17.4 mm; a closed set of five makes four of 21.25, shorter by two plates", () => {
     const loose = compartmentsOf({
-      lengthMm: 250,
-      widthMm: 95,
-      heightMm: 70,
+      ...INSIDE,
       dividers: { count: 4, thicknessMm: 2, isClosedSet: false, widthsMm: null },
     })!;
     expect(loose.widthsMm).toHaveLength(5);
     expect(loose.widthsMm[0]).toBeCloseTo(17.4, 9);
     expect(loose.volumesMl(60)[0]).toBeCloseTo((17.4 * 250 * 60) / 1000, 9);
     const closed = compartmentsOf({
-      lengthMm: 250,
-      widthMm: 95,
-      heightMm: 70,
+      ...INSIDE,
       dividers: { count: 5, thicknessMm: 2, isClosedSet: true, widthsMm: null },
     })!;
     expect(closed.widthsMm).toHaveLength(4);

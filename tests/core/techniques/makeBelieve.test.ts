@@ -55,7 +55,6 @@ export const ladle = defineKind(z.strictObject({ kind: z.literal("ladle"), ...po
   label: "ladle",
   does: "pour",
   place: "mould",
-  fields: [],
   blank: ({ cup }) => ({ ...cup }),
   workS: () => 3,
   window: () => null,

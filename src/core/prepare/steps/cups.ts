@@ -7,7 +7,7 @@ import { kindOf, portionOf } from "../../techniques/operations/registry";
 import { byMass, WHISK_BLEND_SHARE, WORKING_TIMES_S } from "../../techniques/workingTimes";
 import { byId } from "../../units/byId";
 import { fillingsOf } from "../vessels";
-import { isMixed, isStickBlended, mixedAfter, readyAfter, runnersOf, step } from "./make";
+import { cupStep, isMixed, isStickBlended, mixedAfter, readyAfter, runnersOf } from "./make";
 
 /** Seconds for bringing a cup up that the plan counts on; the clock finds the true ones. */
 const BRING_S = 14;
@@ -27,11 +27,7 @@ export function cupSteps(plan: Plan, masses: Masses, palette: readonly string[])
     const standardS = WORKING_TIMES_S.colourCup + stick + WORKING_TIMES_S.scrapeCup;
     const cup = byId(masses.portions, p.id);
     const durationS = byMass(standardS, cup.finishedG, "colour");
-    return step({
-      id: `colour:${p.id}`,
-      kind: "colour",
-      batterId: p.batterId,
-      portionIds: [p.id],
+    return cupStep("colour", p, {
       durationS,
       blendShare: colouringBlendShare(p, standardS),
       massG: cup.colourG + cup.carrierG + cup.carrierWaterG + cup.additiveG,
@@ -42,11 +38,7 @@ export function cupSteps(plan: Plan, masses: Masses, palette: readonly string[])
   const speed = (p: Portion) => scentEffect(p.scent!, doseOf(p)).rateFactor;
   const scented = plan.portions.filter((p) => p.scent !== null).sort((a, b) => speed(a) - speed(b));
   const scents = scented.map((p) =>
-    step({
-      id: `scent:${p.id}`,
-      kind: "scent",
-      batterId: p.batterId,
-      portionIds: [p.id],
+    cupStep("scent", p, {
       durationS: byMass(WORKING_TIMES_S.scentCup, byId(masses.portions, p.id).finishedG, "scent"),
       blendShare: WHISK_BLEND_SHARE,
       massG: byId(masses.portions, p.id).scentG,
@@ -61,11 +53,7 @@ export function bottleSteps(plan: Plan, masses: Masses): Step[] {
   return plan.portions
     .filter((p) => bottled.has(p.id))
     .map((p) =>
-      step({
-        id: `fill:${p.id}`,
-        kind: "fill",
-        batterId: p.batterId,
-        portionIds: [p.id],
+      cupStep("fill", p, {
         durationS:
           byMass(WORKING_TIMES_S.fillBottle, byId(masses.portions, p.id).finishedG, "fill") *
           fillingsOf(plan, masses, p.id),
@@ -82,11 +70,7 @@ export function bringSteps(plan: Plan, masses: Masses, cups: readonly Step[]): S
   return plan.portions
     .filter((p) => plan.schedule.thin[p.id] === "before-scent" && !runners.has(p.id))
     .map((p) =>
-      step({
-        id: `bring:${p.id}`,
-        kind: "bring",
-        batterId: p.batterId,
-        portionIds: [p.id],
+      cupStep("bring", p, {
         durationS: BRING_S,
         after: cups.some((s) => s.id === `colour:${p.id}`) ? [`colour:${p.id}`] : readyAfter(plan, p),
       }),

@@ -7,7 +7,7 @@ import { PIPING_WINDOW } from "../../techniques/traceWindow";
 import { windowOf } from "../../techniques/windows";
 import { WORKING_TIMES_S } from "../../techniques/workingTimes";
 import { byId } from "../../units/byId";
-import { finishedAfter, step } from "./make";
+import { cupStep, finishedAfter, step } from "./make";
 
 /** What went into the pot last, until it was begun to be poured out. */
 function lastFilling(earlier: readonly Operation[]): Operation[] {
@@ -125,11 +125,7 @@ export function pipeSteps(plan: Plan, masses: Masses, after: readonly string[]):
   return plan.portions
     .filter((p) => (masses.portions.find((m) => m.id === p.id)?.pipingG ?? 0) > 0.5)
     .map((p) =>
-      step({
-        id: `pipe:${p.id}`,
-        kind: "pipe",
-        batterId: p.batterId,
-        portionIds: [p.id],
+      cupStep("pipe", p, {
         durationS: WORKING_TIMES_S.pipeTop,
         window: PIPING_WINDOW,
         isPatient: true,

@@ -60,3 +60,10 @@ export const runnersOf = (plan: Plan, masses: Masses): Set<string> =>
       .filter((p) => p.scent !== null && runs(scentEffect(p.scent, byId(masses.portions, p.id).dose)))
       .map((p) => p.id),
   );
+
+/** A step of one cup: known by what is done and to which. */
+export const cupStep = (
+  kind: Step["kind"],
+  cup: { id: string; batterId: string },
+  fields: Partial<Step> & Pick<Step, "durationS">,
+): Step => step({ id: `${kind}:${cup.id}`, kind, batterId: cup.batterId, portionIds: [cup.id], ...fields });

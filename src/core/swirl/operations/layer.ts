@@ -4,6 +4,11 @@ import { alongLoaf, noiseAt, noiseTable } from "../noise";
 import type { DepositPaint } from "../paintDeposit";
 import { type CompiledOperation, claimAll, type Point, type Points } from "../points";
 
+/** How much of what is below a thick place may take: a layer on very little batter must be nearly even, or it would reach the floor. */
+const THICKEST = 0.8;
+/** Cosine modes across the mould that make a layer uneven. */
+const MODES = 2;
+
 export interface LayerInput {
   seed: number;
   colour: number;
@@ -14,11 +19,6 @@ export interface LayerInput {
   levelMm: number;
   addsMm: number;
 }
-
-/** How much of what is below a thick place may take: a layer on very little batter must be nearly even, or it would reach the floor. */
-const THICKEST = 0.8;
-/** Cosine modes across the mould that make a layer uneven. */
-const MODES = 2;
 
 /**
  * A layer laid on the whole surface, thickness g(x,y) = dh (1 + sum a_k n_k(x) cos(k pi y/W)): the cosines have zero mean

@@ -6,6 +6,17 @@ import type { CompiledOperation, Point, Points } from "../points";
 import { PROFILE_NODES, type Profile } from "../profile";
 import { readStretches, STRETCHES, stretchesOf } from "../stretches";
 
+/** Closest that a stripe's middle comes to a wall, share of the width. */
+const WALL_MARGIN = 0.02;
+/** How unevenly deep a stripe is along the loaf, share of its height. */
+const DEPTH_VARIATION = 0.16;
+/** How the wander is divided between along the loaf and up the stripe. */
+const WANDER_ALONG = 0.75;
+const WANDER_UP = 0.4;
+const HEIGHT_PER_PERIOD_MM = 45;
+const NODES = PROFILE_NODES - 1;
+const HALF_NODE = 0.5 / NODES;
+
 export interface PlumeInput {
   seed: number;
   colour: number;
@@ -21,17 +32,6 @@ export interface PlumeInput {
   wobbleMm: number;
   profile: Profile;
 }
-
-/** Closest that a stripe's middle comes to a wall, share of the width. */
-const WALL_MARGIN = 0.02;
-/** How unevenly deep a stripe is along the loaf, share of its height. */
-const DEPTH_VARIATION = 0.16;
-/** How the wander is divided between along the loaf and up the stripe. */
-const WANDER_ALONG = 0.75;
-const WANDER_UP = 0.4;
-const HEIGHT_PER_PERIOD_MM = 45;
-const NODES = PROFILE_NODES - 1;
-const HALF_NODE = 0.5 / NODES;
 
 /** Lowest point that leaves the gap no wider than allowed, mm; null where even the floor is not deep enough. */
 export function plumeBottomMm(bottomMm: number, levelMm: number, addsMm: number, profile: Profile): number | null {

@@ -3,6 +3,12 @@ import { alongLoaf, noiseAt, noiseTable } from "../noise";
 import type { CompiledOperation, Point, Points } from "../points";
 import { readStretches, STRETCHES, stretchesOf } from "../stretches";
 
+/** Substeps while the tool moves by its reach, at fineness 1. */
+const SUBSTEPS_PER_REACH = 6.5;
+/** Distance over which walls and surface hold the flow back, share of the reach. */
+const WALL_DISTANCE = 0.6;
+const WALL_MARGIN = 0.02;
+
 export interface SinkInput {
   seed: number;
   lengthMm: number;
@@ -17,12 +23,6 @@ export interface SinkInput {
   /** Share of the movement that the batter on its line follows, 0..1. */
   coupling: number;
 }
-
-/** Substeps while the tool moves by its reach, at fineness 1. */
-const SUBSTEPS_PER_REACH = 6.5;
-/** Distance over which walls and surface hold the flow back, share of the reach. */
-const WALL_DISTANCE = 0.6;
-const WALL_MARGIN = 0.02;
 
 /**
  * The downward drag of a sinking stripe on what lies there: a stroke along -z in every cross-section, a divergence-free flow

@@ -2,6 +2,11 @@ import { generator } from "../../units/random";
 import { alongLoaf, noiseAt, noiseTable } from "../noise";
 import type { CompiledOperation, Point, Points } from "../points";
 
+/** Cuts along the loaf for which the flow is tabulated, and nodes of one table across and up. */
+const SLABS = 64;
+const ACROSS = 41;
+const UP = 33;
+
 export interface WarpInput {
   seed: number;
   lengthMm: number;
@@ -14,11 +19,6 @@ export interface WarpInput {
   /** Highest number of half waves across and up. */
   modes: number;
 }
-
-/** Cuts along the loaf for which the flow is tabulated, and nodes of one table across and up. */
-const SLABS = 64;
-const ACROSS = 41;
-const UP = 33;
 
 interface Mode {
   k: number;

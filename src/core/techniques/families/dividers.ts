@@ -11,7 +11,7 @@ import {
   str,
   TOOL_OPTIONS,
 } from "./family";
-import { partsByWidth, topLines } from "./pours";
+import { partsByWidth, strokeOf, topLines } from "./pours";
 
 /** Rounds in which compartments are filled: a little in each first seals the floor, then levels stay even. */
 const ROUNDS = 3;
@@ -80,10 +80,9 @@ export const crossings: Family = {
     const pitchMm = num(input.knobs, "pitchMm");
     const tool = str(input.knobs, "tool") as StrokeTool;
     const list = fillCompartments(input);
-    list.push({ kind: "stroke", tool, path: "crossings", pitchMm, loops: 1, depthMm: null, points: [] });
+    list.push(strokeOf(tool, "crossings", { pitchMm }));
     const passes = num(input.knobs, "passes");
-    if (passes > 0)
-      list.push({ kind: "stroke", tool, path: "centre-pass", pitchMm: 20, loops: passes, depthMm: null, points: [] });
+    if (passes > 0) list.push(strokeOf(tool, "centre-pass", { loops: passes }));
     return [...list, ...topLines(input)];
   },
 };
@@ -96,18 +95,9 @@ export const circling: Family = {
   recipe(input) {
     const tool = str(input.knobs, "tool") as StrokeTool;
     const list = fillCompartments(input);
-    list.push({
-      kind: "stroke",
-      tool,
-      path: "circles",
-      pitchMm: 30,
-      loops: num(input.knobs, "loops"),
-      depthMm: null,
-      points: [],
-    });
+    list.push(strokeOf(tool, "circles", { pitchMm: 30, loops: num(input.knobs, "loops") }));
     const rim = num(input.knobs, "rim");
-    if (rim > 0)
-      list.push({ kind: "stroke", tool, path: "rim-turns", pitchMm: 12, loops: rim, depthMm: null, points: [] });
+    if (rim > 0) list.push(strokeOf(tool, "rim-turns", { pitchMm: 12, loops: rim }));
     return [...list, ...topLines(input)];
   },
 };
@@ -128,10 +118,6 @@ export const wideEights: Family = {
   recipe(input) {
     const tool = str(input.knobs, "tool") as StrokeTool;
     const loops = num(input.knobs, "loops");
-    return [
-      ...fillCompartments(input),
-      { kind: "stroke", tool, path: "figure-eights", pitchMm: 40, loops, depthMm: null, points: [] },
-      ...topLines(input),
-    ];
+    return [...fillCompartments(input), strokeOf(tool, "figure-eights", { pitchMm: 40, loops }), ...topLines(input)];
   },
 };

@@ -1,5 +1,5 @@
 import { type Draft, type Family, num, number } from "./family";
-import { EVENLY, inTurn, shareOut } from "./pours";
+import { drizzles, EVENLY, inTurn, shareOut } from "./pours";
 
 export const funnel: Family = {
   label: "funnel pour",
@@ -14,8 +14,7 @@ export const funnel: Family = {
       cupPct: EVENLY,
     }));
     list.splice(Math.ceil(list.length / 3), 0, { kind: "tap" });
-    const kept = input.portions.filter((p) => p.keptBackPct > 0);
-    return [...shareOut(list), ...kept.map((p): Draft => ({ kind: "drizzle", portionId: p.id, keptBackPct: 100 }))];
+    return [...shareOut(list), ...drizzles(input)];
   },
   windows: {},
   rescues: ["another-mould", "spoon-swirl", "spooned-layers", "press-in"],

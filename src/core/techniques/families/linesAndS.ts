@@ -1,6 +1,6 @@
 import type { StrokeTool } from "../tools";
 import { choice, type Draft, type Family, num, number, str, TOOL_OPTIONS } from "./family";
-import { EVENLY, inTurn, shareOut } from "./pours";
+import { drizzles, EVENLY, inTurn, shareOut, strokeOf } from "./pours";
 
 export const linesAndS: Family = {
   label: "lines and S-curves",
@@ -30,27 +30,10 @@ export const linesAndS: Family = {
     }));
     list.push({ kind: "tap" });
     if (str(knobs, "rakes") === "yes") {
-      list.push({
-        kind: "stroke",
-        tool,
-        path: "rakes",
-        pitchMm: num(knobs, "pitchMm") / 2,
-        loops: 1,
-        depthMm: null,
-        points: [],
-      });
+      list.push(strokeOf(tool, "rakes", { pitchMm: num(knobs, "pitchMm") / 2 }));
     }
-    list.push({
-      kind: "stroke",
-      tool,
-      path: "s-curves",
-      pitchMm: num(knobs, "pitchMm"),
-      loops: 1,
-      depthMm: null,
-      points: [],
-    });
-    const kept = input.portions.filter((p) => p.keptBackPct > 0);
-    return [...shareOut(list), ...kept.map((p): Draft => ({ kind: "drizzle", portionId: p.id, keptBackPct: 100 }))];
+    list.push(strokeOf(tool, "s-curves", { pitchMm: num(knobs, "pitchMm") }));
+    return [...shareOut(list), ...drizzles(input)];
   },
   windows: {},
   rescues: ["wider-tool", "spoon-swirl", "textured-top", "press-in"],

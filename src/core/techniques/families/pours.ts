@@ -1,3 +1,6 @@
+import type { z } from "zod";
+import type { stroke } from "../operations/stroke";
+import type { StrokeTool } from "../tools";
 import type { Draft, RecipeCup, RecipeInput } from "./family";
 
 /** Divides 100 % into `count` parts of one decimal that add up exactly; the last takes what is left. */
@@ -51,3 +54,14 @@ export function topLines(input: RecipeInput): Draft[] {
 /** The colours in turn, base among them, `count` of them. */
 export const inTurn = <C extends RecipeCup>(order: readonly C[], count: number): C[] =>
   Array.from({ length: count }, (_, i) => order[i % order.length]);
+
+/** What is kept back, drizzled over the finished top. */
+export const drizzles = (input: RecipeInput): Draft[] =>
+  input.portions.filter((p) => p.keptBackPct > 0).map((p) => ({ kind: "drizzle", portionId: p.id, keptBackPct: 100 }));
+
+/** A movement of a tool to the floor of the mould. `loops`: passes, loops or turns, by its way. */
+export const strokeOf = (
+  tool: StrokeTool,
+  path: z.infer<typeof stroke.schema>["path"],
+  { pitchMm = 20, loops = 1 }: { pitchMm?: number; loops?: number } = {},
+): Draft => ({ kind: "stroke", tool, path, pitchMm, loops, depthMm: null, points: [] });

@@ -1,5 +1,5 @@
 import { type Draft, type Family, num, number } from "./family";
-import { acrossAt, EVENLY, inTurn, shareOut, topLines } from "./pours";
+import { acrossAt, EVENLY, inTurn, shareOut, strokeOf, topLines } from "./pours";
 
 export const spoon: Family = {
   label: "spoon swirl",
@@ -15,16 +15,7 @@ export const spoon: Family = {
       acrossMm: acrossAt(i, mould.widthMm),
     }));
     const drags = num(knobs, "drags");
-    if (drags > 0)
-      list.push({
-        kind: "stroke",
-        tool: "spoon",
-        path: "spoon-drags",
-        pitchMm: 40,
-        loops: drags,
-        depthMm: null,
-        points: [],
-      });
+    if (drags > 0) list.push(strokeOf("spoon", "spoon-drags", { pitchMm: 40, loops: drags }));
     list.push({ kind: "tap" });
     return [...shareOut(list), ...topLines(input), { kind: "peaks", tool: "spoon" }];
   },

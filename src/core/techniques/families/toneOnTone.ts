@@ -1,5 +1,5 @@
 import { type Draft, type Family, num, number } from "./family";
-import { acrossAt, EVENLY, shareOut, topLines } from "./pours";
+import { acrossAt, EVENLY, shareOut, strokeOf, topLines } from "./pours";
 
 export const toneOnTone: Family = {
   label: "tone on tone",
@@ -25,15 +25,7 @@ export const toneOnTone: Family = {
     });
     const turns = num(knobs, "turns");
     if (turns > 0) {
-      list.push({
-        kind: "stroke",
-        tool: "spoon",
-        path: "circles",
-        pitchMm: 30,
-        loops: turns,
-        depthMm: null,
-        points: [],
-      });
+      list.push(strokeOf("spoon", "circles", { pitchMm: 30, loops: turns }));
     }
     return [...shareOut(list, new Map([[base.id, 70]])), ...topLines(input)];
   },

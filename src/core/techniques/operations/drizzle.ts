@@ -10,7 +10,6 @@ export const drizzle = defineKind(z.strictObject({ kind: z.literal("drizzle"), .
   label: "drizzle",
   does: "pour",
   place: "top",
-  fields: [],
   blank: ({ top }) => ({ ...top }),
   workS: (_, { passes }) => T.drizzle * passes,
   window: () => WINDOW,

@@ -11,7 +11,6 @@ export const funnel = defineKind(z.strictObject({ kind: z.literal("funnel"), ...
   label: "funnel pour",
   does: "pour",
   place: "mould",
-  fields: [],
   blank: ({ cup }) => ({ ...cup }),
   workS: () => T.funnelPour + T.changeCup,
   window: () => WINDOW,

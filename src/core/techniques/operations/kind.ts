@@ -97,10 +97,17 @@ export interface Kind<O> {
   inShort(o: O, mm: (lengthMm: number) => string): string;
 }
 
+/** What is written down of a kind: most have nothing to set. */
+type Definition<O> = Omit<Kind<O>, "fields"> & Partial<Pick<Kind<O>, "fields">>;
+
 /** A definition with the schema that its operations follow: `id`, `mouldId` and `kind` among its fields. */
 export const defineKind =
   <S extends z.ZodObject>(schema: S) =>
-  (definition: Kind<z.infer<S>>): Kind<z.infer<S>> & { schema: S } => ({ ...definition, schema });
+  ({ fields = [], ...definition }: Definition<z.infer<S>>): Kind<z.infer<S>> & { schema: S } => ({
+    ...definition,
+    fields,
+    schema,
+  });
 
 export const lengthField = (field: string, label: string): KindField => ({ field, label, type: "length" });
 export const numberField = (field: string, label: string, unit?: string, step = 1): KindField => ({

@@ -16,7 +16,6 @@ export const layer = defineKind(z.strictObject({ kind: z.literal("layer"), ...po
   label: "layer",
   does: "pour",
   place: "mould",
-  fields: [],
   blank: ({ cup, leftPct }) => ({ ...cup, cupPct: leftPct }),
   workS: (_, { massG }) => T.changeCup + (T.layerPer100g * massG) / 100,
   window: () => WINDOW,

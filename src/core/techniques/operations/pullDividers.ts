@@ -8,7 +8,6 @@ export const pullDividers = defineKind(z.strictObject({ kind: z.literal("pullDiv
   does: "move",
   place: "mould",
   hands: 2,
-  fields: [],
   blank: () => ({}),
   workS: () => T.pullDividers,
   window: () => null,

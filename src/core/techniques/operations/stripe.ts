@@ -20,7 +20,6 @@ export const stripe = defineKind(
   label: "drop",
   does: "pour",
   place: "mould",
-  fields: [],
   blank: ({ cup, acrossMm }) => ({ ...cup, acrossMm, height: "mid", passes: 1 }),
   workS: (o, { passes }) => T.changeCup + T.stripePass * passes * o.passes,
   window: () => WINDOW,

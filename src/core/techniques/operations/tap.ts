@@ -7,7 +7,6 @@ export const tap = defineKind(z.strictObject({ kind: z.literal("tap"), ...inMoul
   label: "tap",
   does: "move",
   place: "mould",
-  fields: [],
   blank: () => ({}),
   workS: () => T.tap,
   window: () => null,

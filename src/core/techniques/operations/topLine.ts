@@ -11,7 +11,6 @@ export const topLine = defineKind(z.strictObject({ kind: z.literal("topLine"), .
   label: "top line",
   does: "pour",
   place: "top",
-  fields: [],
   blank: ({ top, acrossMm }) => ({ ...top, acrossMm }),
   workS: (_, { passes }) => T.topLine * passes,
   window: () => WINDOW,

@@ -1,4 +1,4 @@
-import { Plus, X } from "lucide-react";
+import { Plus } from "lucide-react";
 import { COLOUR_TIMES, type Colourant } from "../../../core/colour/colourantSchema";
 import { COLOURANT_KINDS, colourantKind } from "../../../core/colour/kinds";
 import { dosedDensity, mixHex, NATURAL_BATTER_HEX } from "../../../core/colour/mix";
@@ -7,7 +7,11 @@ import { takeColourant } from "../../../core/library/use";
 import { RATE_BASES, rateBase, restateDose, US_MEASURES } from "../../../core/units/dose";
 import { useBench } from "../../parts/bench";
 import { BoundCheck, BoundColour, BoundNumber, BoundSelect, BoundText, type Editable } from "../../parts/bound";
-import { DoseField } from "../../parts/DoseField";
+import { labelled } from "../../parts/Choose";
+import { ColourFields, DoseStrip } from "../../parts/ColourFields";
+import { DENSITY } from "../../parts/NumberField";
+import { RemoveButton } from "../../parts/RemoveButton";
+import { OnHand, SupplyFields } from "../../parts/SupplyFields";
 import { useUnits } from "../../parts/units";
 
 const TIME_WORDS = { fresh: "at the pour", nextDay: "next day", cured: "cured" } as const;
@@ -40,53 +44,13 @@ export function ColourantEditor({ open, id, colourant: c }: { open: Editable; id
   return (
     <div className="grid gap-2.5">
       <p className="flex flex-wrap items-baseline gap-x-4 gap-y-1">
-        <BoundSelect
-          open={open}
-          path={["kind"]}
-          label="kind"
-          options={COLOURANT_KINDS.map((k) => ({ value: k.id, label: k.label }))}
-        />
-        <BoundNumber
-          open={open}
-          path={["bulkDensityGPerMl"]}
-          label="bulk density"
-          unit="g/mL"
-          decimals={2}
-          step={0.05}
-        />
-        <BoundNumber
-          open={open}
-          path={["stockG"]}
-          label="on hand"
-          quantity="mass"
-          isNullable
-          placeholder="not counted"
-          width="w-20"
-        />
+        <BoundSelect open={open} path={["kind"]} label="kind" options={labelled(COLOURANT_KINDS)} />
+        <BoundNumber open={open} path={["bulkDensityGPerMl"]} label="bulk density" {...DENSITY} />
+        <OnHand open={open} />
       </p>
       <p className="flex flex-wrap items-baseline gap-x-3 gap-y-1">
         <span className="text-muted">usual rate</span>
-        <DoseField
-          open={open}
-          path={[]}
-          dose={c.dose}
-          name={c.name}
-          base={base}
-          densityGPerMl={dosedDensity(mine)}
-          isRateOnly
-        />
-        <BoundCheck open={open} path={["isDispersion"]} label="of the stock dispersion" />
-        <BoundSelect
-          open={open}
-          path={["carrier", "kind"]}
-          label="dispersed in"
-          options={[
-            { value: "oil", label: "oil" },
-            { value: "water", label: "water" },
-            { value: "none", label: "nothing" },
-          ]}
-        />
-        {c.carrier.kind !== "none" && <BoundNumber open={open} path={["carrier", "gPerG"]} label="1 :" width="w-10" />}
+        <ColourFields open={open} path={[]} colourant={c} base={base} densityGPerMl={dosedDensity(mine)} isRateOnly />
       </p>
       <p className="text-[12.5px] text-muted">
         The same rate:{" "}
@@ -138,19 +102,15 @@ export function ColourantEditor({ open, id, colourant: c }: { open: Editable; id
               ))}
               <td>
                 {c.patches.length > 1 && (
-                  <button
-                    type="button"
-                    className="icon-button !w-5"
-                    aria-label={`Remove patch ${i + 1}`}
-                    onClick={() =>
+                  <RemoveButton
+                    label={`Remove patch ${i + 1}`}
+                    onRemove={() =>
                       open.set(
                         ["patches"],
                         c.patches.filter((__, k) => k !== i),
                       )
                     }
-                  >
-                    <X size={13} />
-                  </button>
+                  />
                 )}
               </td>
             </tr>
@@ -174,20 +134,7 @@ export function ColourantEditor({ open, id, colourant: c }: { open: Editable; id
             <Plus size={13} /> patch
           </button>
         )}
-        <ul
-          className="ml-auto flex flex-wrap gap-1 text-center text-[11.5px] text-muted"
-          aria-label="Predicted cured colour by dose"
-        >
-          {strip.map((s) => (
-            <li key={s.times} className="w-12">
-              <span
-                className={`block h-7 border ${s.times === 1 ? "border-ink" : "border-ink/30"}`}
-                style={{ background: s.hex }}
-              />
-              {s.times} ×
-            </li>
-          ))}
-        </ul>
+        <DoseStrip className="ml-auto" label="Predicted cured colour by dose" swatches={strip} />
       </div>
       <p className="flex flex-wrap gap-x-5 gap-y-1">
         <BoundCheck open={open} path={["morphs"]} label="morphs in raw batter" />
@@ -202,8 +149,7 @@ export function ColourantEditor({ open, id, colourant: c }: { open: Editable; id
           ` Nearest that could stand in: ${equals.map((e) => `${e.name} (ΔE ${e.difference.toFixed(0)}${e.stockG === null ? "" : `, ${grams(e.stockG)}`})`).join(", ")}.`}
       </p>
       <div className="grid grid-cols-[1fr_8rem_1fr] gap-3 phone:grid-cols-1">
-        <BoundText open={open} path={["supplier"]} label="supplier" />
-        <BoundText open={open} path={["lot"]} label="lot" />
+        <SupplyFields open={open} />
         <BoundText open={open} path={["composition"]} label="pigments, as the supplier states" />
         <BoundText
           open={open}

@@ -2,6 +2,7 @@ import { compartmentsOf } from "../../../core/mould/compartments";
 import { volumeMl } from "../../../core/mould/mould";
 import { type LibraryMould, MOULD_KINDS } from "../../../core/mould/mouldSchema";
 import { BoundSelect, BoundText, type Editable } from "../../parts/bound";
+import { labelled } from "../../parts/Choose";
 import { MouldFields } from "../../parts/MouldFields";
 import { useUnits } from "../../parts/units";
 
@@ -11,13 +12,7 @@ export function MouldEditor({ open, mould }: { open: Editable; mould: LibraryMou
   const c = compartmentsOf(mould);
   return (
     <div className="grid grid-cols-[minmax(0,1fr)] gap-2.5">
-      <BoundSelect
-        open={open}
-        path={["kind"]}
-        label="kind"
-        className="w-56"
-        options={MOULD_KINDS.map((k) => ({ value: k.id, label: k.label }))}
-      />
+      <BoundSelect open={open} path={["kind"]} label="kind" className="w-56" options={labelled(MOULD_KINDS)} />
       <MouldFields open={open} path={[]} mould={mould} />
       <MouldPicture mould={mould} />
       <p>
@@ -78,29 +73,11 @@ function MouldPicture({ mould }: { mould: LibraryMould }) {
           />
         ))}
         {cut &&
-          Array.from({ length: cut.loaves - 1 }, (_, i) =>
-            cut.along === "width" ? (
-              <line
-                key={i}
-                x1={0}
-                x2={l}
-                y1={(w * (i + 1)) / cut.loaves}
-                y2={(w * (i + 1)) / cut.loaves}
-                stroke="var(--cut)"
-                strokeDasharray="5 3"
-              />
-            ) : (
-              <line
-                key={i}
-                y1={0}
-                y2={w}
-                x1={(l * (i + 1)) / cut.loaves}
-                x2={(l * (i + 1)) / cut.loaves}
-                stroke="var(--cut)"
-                strokeDasharray="5 3"
-              />
-            ),
-          )}
+          Array.from({ length: cut.loaves - 1 }, (_, i) => {
+            const at = (i + 1) / cut.loaves;
+            const d = cut.along === "width" ? `M0 ${w * at}H${l}` : `M${l * at} 0V${w}`;
+            return <path key={i} d={d} stroke="var(--cut)" strokeDasharray="5 3" />;
+          })}
       </g>
       <text x={2} y={w + 18} className="fill-muted text-[12px]">
         from above

@@ -2,11 +2,15 @@ import { useMemo } from "react";
 import { judgeFormula } from "../../../core/batter/judge";
 import { plainBatter } from "../../../core/document/newPlan";
 import { FATTY_ACIDS, profileTotal, sapFromProfile } from "../../../core/formula/fattyAcids";
-import { OIL_EVIDENCE, type Oil } from "../../../core/formula/oilSchema";
+import type { Oil } from "../../../core/formula/oilSchema";
 import { sapKoh, sapNaoh, sapUsed } from "../../../core/formula/oils";
 import { BoundColour, BoundNumber, BoundSelect, BoundText, type Editable } from "../../parts/bound";
+import { Check } from "../../parts/Check";
+import { worded } from "../../parts/Choose";
+import { DENSITY } from "../../parts/NumberField";
 import { TraitLines } from "../../parts/TraitLines";
 
+const OIL_KINDS = worded({ triglyceride: "oil or fat", "free acids": "free fatty acid", wax: "wax" });
 const EVIDENCE_WORDS: Record<Oil["evidence"], string> = {
   standard: "published standard",
   literature: "published analyses",
@@ -26,22 +30,8 @@ export function OilEditor({ open, oil }: { open: Editable; oil: Oil }) {
   return (
     <div className="grid gap-2.5">
       <p className="flex flex-wrap items-baseline gap-x-4 gap-y-1">
-        <BoundSelect
-          open={open}
-          path={["kind"]}
-          label="is a"
-          options={[
-            { value: "triglyceride", label: "oil or fat" },
-            { value: "free acids", label: "free fatty acid" },
-            { value: "wax", label: "wax" },
-          ]}
-        />
-        <BoundSelect
-          open={open}
-          path={["evidence"]}
-          label="SAP from"
-          options={OIL_EVIDENCE.map((e) => ({ value: e, label: EVIDENCE_WORDS[e] }))}
-        />
+        <BoundSelect open={open} path={["kind"]} label="is a" options={OIL_KINDS} />
+        <BoundSelect open={open} path={["evidence"]} label="SAP from" options={worded(EVIDENCE_WORDS)} />
       </p>
       <p className="flex flex-wrap items-baseline gap-x-4 gap-y-1">
         <BoundNumber open={open} path={["sapKohLow"]} label="SAP from" />
@@ -72,31 +62,19 @@ export function OilEditor({ open, oil }: { open: Editable; oil: Oil }) {
       </fieldset>
       <p className="flex flex-wrap items-baseline gap-x-4 gap-y-1">
         <BoundNumber open={open} path={["unsaponifiablePct"]} label="unsaponifiable" unit="%" />
-        <BoundNumber
-          open={open}
-          path={["densityGPerMl"]}
-          label="density"
-          width="w-14"
-          unit="g/mL"
-          decimals={3}
-          step={0.005}
-        />
+        <BoundNumber open={open} path={["densityGPerMl"]} label="density" {...DENSITY} />
         <BoundNumber open={open} path={["paceOffset"]} label="pace offset (estimate)" decimals={2} step={0.1} />
         <BoundColour open={open} path={["batterHex"]} label="colour in batter" />
       </p>
       <p className="flex flex-wrap items-baseline gap-x-4 gap-y-1">
-        <label className="inline-flex items-center gap-1.5">
-          <input
-            type="checkbox"
-            className="size-4 accent-[var(--ink)]"
-            checked={oil.melting !== null}
-            onChange={(e) => {
-              open.set(["melting"], e.currentTarget.checked ? { lowC: 30, highC: 35 } : null);
-              open.seal();
-            }}
-          />
-          sets in a cool room
-        </label>
+        <Check
+          label="sets in a cool room"
+          checked={oil.melting !== null}
+          onCheck={(isOn) => {
+            open.set(["melting"], isOn ? { lowC: 30, highC: 35 } : null);
+            open.seal();
+          }}
+        />
         {oil.melting && (
           <>
             <BoundNumber

@@ -1,13 +1,21 @@
-import { Plus, X } from "lucide-react";
+import { Plus } from "lucide-react";
 import { nextId } from "../../../core/document/ids";
 import { SCENT_CLASSES } from "../../../core/scent/classes";
 import { EVIDENCE_LABELS, type EvidenceKind, judgeScent } from "../../../core/scent/evidence";
 import type { LibraryScent } from "../../../core/scent/scentSchema";
 import { useBench } from "../../parts/bench";
 import { BoundCheck, BoundColour, BoundNumber, BoundSelect, BoundText, type Editable } from "../../parts/bound";
+import { Check } from "../../parts/Check";
+import { Choose, labelled, named, worded } from "../../parts/Choose";
+import { RemoveButton } from "../../parts/RemoveButton";
+import { ScentFields } from "../../parts/ScentFields";
+import { OnHand, SupplyFields } from "../../parts/SupplyFields";
 import { ScentLessons } from "./ScentLessons";
 
-const CLASS_OPTIONS = SCENT_CLASSES.map((c) => ({ value: c.id, label: c.label }));
+const FADES = worded({ no: "no", some: "some", much: "much" });
+const CLASS_OPTIONS = labelled(SCENT_CLASSES);
+const LIMIT = { unit: "%", decimals: 2, isNullable: true } as const;
+const FLASH = { quantity: "temperature", isNullable: true, placeholder: "?" } as const;
 const KINDS: EvidenceKind[] = ["supplier", "others", "own"];
 const MOST = { supplier: 3, others: 20, own: 40 } as const;
 
@@ -17,34 +25,20 @@ export function ScentEditor({ open, id, scent }: { open: Editable; id: string; s
   return (
     <div className="grid gap-2.5">
       <p className="flex flex-wrap items-baseline gap-x-4 gap-y-1">
-        <BoundNumber open={open} path={["load", "amount"]} label="usual load" unit="%" decimals={2} step={0.5} />
-        <BoundSelect
+        <ScentFields
           open={open}
-          path={["load", "base"]}
-          label="Base of the load"
-          hideLabel
-          options={[
-            { value: "oils", label: "of oils" },
-            { value: "batter", label: "of batter" },
-          ]}
+          path={[]}
+          load={scent.load}
+          label="usual load"
+          where={scent.name}
+          isRateOnly
+          onBase={(base) => {
+            open.set(["load", "base"], base);
+            open.seal();
+          }}
         />
-        <BoundNumber
-          open={open}
-          path={["flashPointC"]}
-          label="flash point"
-          quantity="temperature"
-          isNullable
-          placeholder="?"
-        />
-        <BoundNumber
-          open={open}
-          path={["stockG"]}
-          label="on hand"
-          quantity="mass"
-          isNullable
-          placeholder="not counted"
-          width="w-20"
-        />
+        <BoundNumber open={open} path={["flashPointC"]} label="flash point" {...FLASH} />
+        <OnHand open={open} />
       </p>
       <div className="border-l-4 border-cut bg-[var(--field)] px-2 py-1.5">
         <p className="flex flex-wrap items-baseline gap-x-4 gap-y-1">
@@ -52,20 +46,10 @@ export function ScentEditor({ open, id, scent }: { open: Editable; id: string; s
             open={open}
             path={["certificatePct"]}
             label="most in the cured bar, by certificate"
-            unit="%"
-            decimals={2}
-            isNullable
+            {...LIMIT}
             placeholder="?"
           />
-          <BoundNumber
-            open={open}
-            path={["ownLimitPct"]}
-            label="own limit"
-            unit="%"
-            decimals={2}
-            isNullable
-            placeholder="none"
-          />
+          <BoundNumber open={open} path={["ownLimitPct"]} label="own limit" {...LIMIT} placeholder="none" />
         </p>
         <BoundText open={open} path={["certificateNote"]} label="certificate: which, for what, since when" />
         <p className="mt-1 text-[12.5px] text-muted">
@@ -102,22 +86,12 @@ export function ScentEditor({ open, id, scent }: { open: Editable; id: string; s
       <ScentLessons id={id} scent={scent} />
       <Discolour open={open} scent={scent} />
       <p className="flex flex-wrap items-baseline gap-x-5 gap-y-1">
-        <BoundSelect
-          open={open}
-          path={["fades"]}
-          label="fades in cure"
-          options={[
-            { value: "no", label: "no" },
-            { value: "some", label: "some" },
-            { value: "much", label: "much" },
-          ]}
-        />
+        <BoundSelect open={open} path={["fades"]} label="fades in cure" options={FADES} />
         <BoundCheck open={open} path={["weeps"]} label="weeps: drops on top that are taken up again" />
       </p>
       <Blend open={open} id={id} scent={scent} />
       <div className="grid grid-cols-[1fr_10rem] gap-3 phone:grid-cols-1">
-        <BoundText open={open} path={["supplier"]} label="supplier" />
-        <BoundText open={open} path={["lot"]} label="lot" />
+        <SupplyFields open={open} />
       </div>
       <BoundText open={open} path={["notes"]} label="notes" rows={2} />
     </div>
@@ -156,19 +130,15 @@ function Reports({
                   options={CLASS_OPTIONS}
                   className="flex-1"
                 />
-                <button
-                  type="button"
-                  className="icon-button !w-5"
-                  aria-label={`Remove a report of ${EVIDENCE_LABELS[kind]}`}
-                  onClick={() =>
+                <RemoveButton
+                  label={`Remove a report of ${EVIDENCE_LABELS[kind]}`}
+                  onRemove={() =>
                     open.set(
                       path,
                       reports.filter((x) => x.id !== r.id),
                     )
                   }
-                >
-                  <X size={12} />
-                </button>
+                />
               </p>
               <p className="flex flex-wrap gap-x-3">
                 <BoundCheck open={open} path={[...at, "rices"]} label="rices" />
@@ -202,21 +172,14 @@ function Discolour({ open, scent }: { open: Editable; scent: LibraryScent }) {
   const d = scent.discolour;
   return (
     <div>
-      <label className="inline-flex items-center gap-1.5">
-        <input
-          type="checkbox"
-          className="size-4 accent-[var(--ink)]"
-          checked={d !== null}
-          onChange={(e) => {
-            open.set(
-              ["discolour"],
-              e.currentTarget.checked ? { hex: "#a8794a", fresh: 0, nextDay: 0.2, cured: 0.6 } : null,
-            );
-            open.seal();
-          }}
-        />
-        discolours
-      </label>
+      <Check
+        label="discolours"
+        checked={d !== null}
+        onCheck={(isOn) => {
+          open.set(["discolour"], isOn ? { hex: "#a8794a", fresh: 0, nextDay: 0.2, cured: 0.6 } : null);
+          open.seal();
+        }}
+      />
       {d && (
         <span className="ml-3 inline-flex flex-wrap items-baseline gap-x-3 gap-y-1">
           <BoundColour open={open} path={["discolour", "hex"]} label="full colour" />
@@ -256,45 +219,32 @@ function Blend({ open, id, scent }: { open: Editable; id: string; scent: Library
             hideLabel
             unit="%"
           />
-          <button
-            type="button"
-            className="icon-button !w-5"
-            aria-label="Take this part out"
-            onClick={() =>
+          <RemoveButton
+            label="Take this part out"
+            onRemove={() =>
               open.set(
                 ["blend"],
                 scent.blend.filter((x) => x.id !== b.id),
               )
             }
-          >
-            <X size={12} />
-          </button>
+          />
         </p>
       ))}
       {scent.blend.length > 0 && Math.abs(total - 100) > 0.05 && (
         <p className="notice-amber">The parts add up to {Number(total.toFixed(1))} %, not 100 %.</p>
       )}
       {scent.blend.length < 8 && (
-        <select
-          aria-label="Add a part to the blend"
+        <Choose
+          label="Add a part to the blend"
+          invite="add a part…"
           className="field mt-1"
-          value=""
-          onChange={(e) => {
+          options={named(free)}
+          onChoose={(value) => {
             const sharePct = Math.max(0, Number((100 - total).toFixed(1)));
-            open.set(
-              ["blend"],
-              [...scent.blend, { id: nextId(scent.blend, "b"), scentId: e.currentTarget.value, sharePct }],
-            );
+            open.set(["blend"], [...scent.blend, { id: nextId(scent.blend, "b"), scentId: value, sharePct }]);
             open.seal();
           }}
-        >
-          <option value="">add a part…</option>
-          {free.map((s) => (
-            <option key={s.id} value={s.id}>
-              {s.document.name}
-            </option>
-          ))}
-        </select>
+        />
       )}
     </div>
   );

@@ -1,12 +1,16 @@
 import { useState } from "react";
 import { blankTool } from "../../../core/library/blank";
-import { type LibraryTool, TOOL_KINDS, type ToolKind } from "../../../core/mould/toolSchema";
+import { type LibraryTool, TOOL_KINDS } from "../../../core/mould/toolSchema";
 import { parseQuantity } from "../../../core/units/quantities";
 import { BoundCheck, BoundNumber, BoundSelect, BoundText, type Editable } from "../../parts/bound";
+import { Choose, labelled } from "../../parts/Choose";
 import { useUnits } from "../../parts/units";
 
 type VesselSpec = Extract<LibraryTool["spec"], { marksMl: number[] }>;
 const MATERIALS = ["steel", "plastic", "glass", "silicone", "aluminium", "other"].map((m) => ({ value: m, label: m }));
+
+const TARE = { quantity: "mass", isNullable: true, placeholder: "weigh", width: "w-16" } as const;
+const READABILITY = { quantity: "mass", decimals: 3, step: 0.01, width: "w-16" } as const;
 
 /** A tool and what it can do. */
 export function ToolEditor({ open, tool }: { open: Editable; tool: LibraryTool }) {
@@ -19,33 +23,20 @@ export function ToolEditor({ open, tool }: { open: Editable; tool: LibraryTool }
     <div className="grid gap-2.5">
       <label className="inline-flex items-baseline gap-1 text-muted">
         kind
-        <select
-          className="field text-ink"
+        <Choose
           value={spec.kind}
-          onChange={(e) => {
-            open.set(["spec"], blankTool(e.currentTarget.value as ToolKind));
+          className="field text-ink"
+          options={labelled(TOOL_KINDS)}
+          onChoose={(value) => {
+            open.set(["spec"], blankTool(value));
             open.seal();
           }}
-        >
-          {TOOL_KINDS.map((k) => (
-            <option key={k.id} value={k.id}>
-              {k.label}
-            </option>
-          ))}
-        </select>
+        />
       </label>
       {"marksMl" in spec && (
         <>
           <p className="flex flex-wrap items-baseline gap-x-4 gap-y-1">
-            <BoundNumber
-              open={open}
-              path={at("tareG")}
-              label="tare, empty"
-              quantity="mass"
-              isNullable
-              placeholder="weigh"
-              width="w-16"
-            />
+            <BoundNumber open={open} path={at("tareG")} label="tare, empty" {...TARE} />
             <BoundNumber open={open} path={at("capacityMl")} label="holds" quantity="volume" width="w-16" />
             <BoundSelect open={open} path={at("material")} label="of" options={MATERIALS} />
           </p>
@@ -59,15 +50,7 @@ export function ToolEditor({ open, tool }: { open: Editable; tool: LibraryTool }
       )}
       {spec.kind === "scale" && (
         <p className="flex flex-wrap items-baseline gap-x-4 gap-y-1">
-          <BoundNumber
-            open={open}
-            path={at("readabilityG")}
-            label="reads to"
-            quantity="mass"
-            decimals={3}
-            step={0.01}
-            width="w-16"
-          />
+          <BoundNumber open={open} path={at("readabilityG")} label="reads to" {...READABILITY} />
           <BoundNumber open={open} path={at("capacityG")} label="carries" quantity="mass" width="w-20" />
         </p>
       )}

@@ -5,6 +5,7 @@ import type { Derived } from "../../../core/derive/derive";
 import type { Plan } from "../../../core/document/schema";
 import { pourName, stepName } from "../../../core/prepare/words";
 import { span } from "../../parts/format";
+import { IconButton } from "../../parts/IconButton";
 import { useAlive } from "../../parts/Live";
 import { useUnits } from "../../parts/units";
 import type { OpenBatch } from "../../parts/useBatch";
@@ -125,22 +126,16 @@ export function PourClock({ batch, derived, disabled, selected, onSelect, isStri
             />
             <div className="absolute bottom-0 right-0 flex gap-0.5">
               <LockStep batch={batch} derived={derived} disabled={disabled} selected={selected} />
-              <button
-                type="button"
-                className="icon-button"
-                aria-label="Zoom in"
-                onClick={() => setZoom(zoomed(shown, 0.6, shown.fromS, timeline.horizonS))}
-              >
-                <Plus size={14} />
-              </button>
-              <button
-                type="button"
-                className="icon-button"
-                aria-label="Zoom out"
-                onClick={() => setZoom(zoomed(shown, 1 / 0.6, shown.fromS, timeline.horizonS))}
-              >
-                <Minus size={14} />
-              </button>
+              <IconButton
+                icon={Plus}
+                label="Zoom in"
+                onPress={() => setZoom(zoomed(shown, 0.6, shown.fromS, timeline.horizonS))}
+              />
+              <IconButton
+                icon={Minus}
+                label="Zoom out"
+                onPress={() => setZoom(zoomed(shown, 1 / 0.6, shown.fromS, timeline.horizonS))}
+              />
             </div>
           </>
         )}

@@ -3,6 +3,7 @@ import { betweenAdvice, partingAdvice } from "../../../core/advise/colourAdvice"
 import { COLOUR_TIMES } from "../../../core/colour/colourantSchema";
 import { seenBy, VISIONS, type Vision } from "../../../core/colour/difference";
 import { pairWords } from "../../../core/colour/judge";
+import { Choose, worded } from "../../parts/Choose";
 import { Drawer } from "../../parts/Drawer";
 import type { PanelProps } from "../panel";
 
@@ -18,18 +19,11 @@ export function ColoursDrawer({ batch, derived, disabled, onClose }: PanelProps 
     <Drawer title="Will the colours be told apart?" width={620} onClose={onClose}>
       <label className="inline-flex items-baseline gap-2">
         <span className="text-muted">seen</span>
-        <select
-          className="field"
+        <Choose<Vision | "common">
           value={vision}
-          onChange={(e) => setVision(e.currentTarget.value as Vision | "common")}
-        >
-          <option value="common">with common sight</option>
-          {Object.entries(VISIONS).map(([id, label]) => (
-            <option key={id} value={id}>
-              {label}
-            </option>
-          ))}
-        </select>
+          options={[{ value: "common", label: "with common sight" }, ...worded(VISIONS)]}
+          onChoose={setVision}
+        />
       </label>
       <table className="mt-2 w-full">
         <thead>

@@ -3,23 +3,21 @@ import type { Edit } from "../../../core/document/edits/edit";
 import { nextId, withOwnIds } from "../../../core/document/ids";
 import { plainBatter, plainPortion } from "../../../core/document/newPlan";
 import type { Portion } from "../../../core/document/schema";
-import { sapKoh } from "../../../core/formula/oils";
 import { portionOf } from "../../../core/techniques/operations/registry";
 import { byId } from "../../../core/units/byId";
-import { AdditiveRows } from "../../parts/AdditiveRows";
 import { useOilFinder } from "../../parts/bench";
 import { BoundNumber, BoundText } from "../../parts/bound";
 import { Drawer } from "../../parts/Drawer";
-import { NumberField } from "../../parts/NumberField";
+import { FormulaFields } from "../../parts/FormulaFields";
+import { IconButton } from "../../parts/IconButton";
+import { DENSITY } from "../../parts/NumberField";
 import { Says } from "../../parts/Says";
 import { TraitLines } from "../../parts/TraitLines";
 import { useUnits } from "../../parts/units";
 import { editable, type PanelProps } from "../panel";
-import { ScentFields } from "../portion/ScentFields";
+import { ScentMix } from "../portion/ScentMix";
 import { FormulaLibrary } from "./FormulaLibrary";
-import { LyeFields } from "./LyeFields";
-import { OilPicker } from "./OilPicker";
-import { byWeight, oilsEdit, withOil } from "./oilEdits";
+import { byWeight, oilsEdit } from "./oilEdits";
 import { SizeFields } from "./SizeFields";
 
 type Props = PanelProps & { batterId: string; onBatter: (id: string) => void; onClose: () => void };
@@ -54,72 +52,21 @@ export function FormulaDrawer({ batch, derived, disabled, batterId, onBatter, on
       <FormulaLibrary batch={batch} batter={batter} disabled={disabled} />
       <h3 className="mt-3 text-[15px]">Scaled</h3>
       <SizeFields {...{ batch, batter, derived, disabled }} />
-      <h3 className="mt-3 text-[15px]">Oils, by share or by weight</h3>
-      <table className="mt-0.5 w-full">
-        <thead>
-          <tr className="text-left text-[12.5px] text-muted">
-            <th className="font-normal">oil</th>
-            <th className="text-right font-normal">share</th>
-            <th className="text-right font-normal">weight</th>
-            <th className="pl-3 font-normal phone:hidden">SAP of the library</th>
-          </tr>
-        </thead>
-        <tbody>
-          {batter.oils.map((o) => {
-            const row = find(o.oilId);
-            return (
-              <tr key={o.id} className="border-b border-rule/60">
-                <td className="max-w-0 truncate py-0.5" style={{ width: "40%" }}>
-                  {row?.name ?? `${o.oilId}: not known`}
-                </td>
-                <td className="text-right">
-                  <BoundNumber
-                    open={open}
-                    path={at("oils", `#${o.id}`, "sharePct")}
-                    label={`Share of ${row?.name}`}
-                    hideLabel
-                    unit="%"
-                    decimals={2}
-                  />
-                </td>
-                <td className="text-right">
-                  <NumberField
-                    label={`Weight of ${row?.name}`}
-                    hideLabel
-                    quantity="mass"
-                    width="w-16"
-                    disabled={disabled}
-                    value={m?.oils.find((x) => x.id === o.id)?.massG ?? null}
-                    onChange={(v) => weigh(o.id, v)}
-                    onBlur={batch.seal}
-                  />
-                </td>
-                <td className="pl-3 text-[12.5px] text-muted phone:hidden">
-                  {row ? `${row.sapKohLow}–${row.sapKohHigh}, counted ${sapKoh(row).toFixed(1)}` : ""}
-                </td>
-              </tr>
-            );
-          })}
-        </tbody>
-      </table>
-      {!disabled && (
-        <p className="mt-1">
-          <OilPicker taken={batter.oils.map((o) => o.oilId)} onPick={(id) => setOils(withOil(plan, batter, id))} />
-          <span className="ml-2 text-[12.5px] text-muted">Typing a weight scales the batter to total oils.</span>
-        </p>
-      )}
-      <h3 className="mt-3 text-[15px]">Lye and water</h3>
-      <LyeFields {...{ batch, batter, derived, disabled }} />
-      <h3 className="mt-3 text-[15px]">Additives to the whole batter</h3>
-      <AdditiveRows
-        open={open}
-        path={at("additives")}
-        additives={batter.additives}
-        massOf={(id) => m?.additives.find((a) => a.id === id)?.massG}
-        base={m?.dose ?? null}
-      />
+      <div className="mt-3 grid gap-1.5">
+        <FormulaFields
+          open={open}
+          path={at()}
+          formula={batter}
+          find={find}
+          masses={m ?? null}
+          water={derived.water.get(batter.id) ?? null}
+          base={m?.dose ?? null}
+          onOils={setOils}
+          onWeigh={weigh}
+        />
+      </div>
       <h3 className="mt-3 text-[15px]">Scent into the whole batter</h3>
-      <ScentFields
+      <ScentMix
         open={open}
         path={at("scent")}
         scent={batter.scent}
@@ -137,7 +84,7 @@ export function FormulaDrawer({ batch, derived, disabled, batterId, onBatter, on
         </>
       )}
       <p className="mt-3 flex items-baseline gap-4 pb-2">
-        <BoundNumber open={open} path={at("densityGPerMl")} label="raw density" unit="g/mL" decimals={3} step={0.01} />
+        <BoundNumber open={open} path={at("densityGPerMl")} label="raw density" {...DENSITY} />
         <span className="text-muted">{m ? `${grams(m.plannedBaseG)} of batter as planned` : ""}</span>
       </p>
     </Drawer>
@@ -208,15 +155,12 @@ function Batters({ batch, disabled, batterId, onBatter }: Pick<Props, "batch" | 
         className="ml-auto w-40"
       />
       {!disabled && plan.batters.length > 1 && (
-        <button
-          type="button"
-          className="icon-button"
-          aria-label={`Remove ${batter.name} with its cups`}
+        <IconButton
+          icon={Trash2}
+          label={`Remove ${batter.name} with its cups`}
           title="Remove this batter with its cups"
-          onClick={remove}
-        >
-          <Trash2 size={14} />
-        </button>
+          onPress={remove}
+        />
       )}
     </div>
   );

@@ -5,6 +5,8 @@ import { takeTool } from "../../../core/library/use";
 import { TOOL_KINDS, TOOL_USES, type ToolUse } from "../../../core/mould/toolSchema";
 import { byId } from "../../../core/units/byId";
 import { useBench } from "../../parts/bench";
+import { Choose, named } from "../../parts/Choose";
+import { IconButton } from "../../parts/IconButton";
 import { Says } from "../../parts/Says";
 import { useUnits } from "../../parts/units";
 import type { PanelProps } from "../panel";
@@ -51,53 +53,38 @@ export function EquipmentRows({ batch, derived, disabled }: PanelProps) {
             <li key={e.id} className="border-t border-rule/60 py-1">
               <div className="flex flex-wrap items-baseline gap-2">
                 <strong className="w-36 truncate">{e.name}</strong>
-                <select
-                  aria-label={`What ${e.name} is for`}
-                  className="field"
-                  disabled={disabled}
+                <Choose
+                  label={`What ${e.name} is for`}
                   value={e.use}
-                  onChange={(x) => {
-                    const use = x.currentTarget.value as ToolUse;
+                  disabled={disabled}
+                  options={TOOL_USES.map((u) => ({ value: u, label: USE_WORDS[u] }))}
+                  onChoose={(use) => {
                     const servesId = use === "portion" ? plan.portions[0].id : null;
                     batch.set(["equipment", `#${e.id}`], { ...e, use, servesId });
                     batch.seal();
                   }}
-                >
-                  {TOOL_USES.map((u) => (
-                    <option key={u} value={u}>
-                      {USE_WORDS[u]}
-                    </option>
-                  ))}
-                </select>
+                />
                 {targets.length > 0 && (
-                  <select
-                    aria-label={`What ${e.name} serves`}
-                    className="field"
+                  <Choose
+                    label={`What ${e.name} serves`}
                     disabled={disabled}
                     value={e.servesId ?? ""}
-                    onChange={(x) => batch.set(at("servesId"), x.currentTarget.value || null)}
-                  >
-                    {e.use !== "portion" && <option value="">any</option>}
-                    {targets.map((t) => (
-                      <option key={t.id} value={t.id}>
-                        {t.name}
-                      </option>
-                    ))}
-                  </select>
+                    options={[...(e.use === "portion" ? [] : [{ value: "", label: "any" }]), ...named(targets)]}
+                    onChoose={(id) => batch.set(at("servesId"), id || null)}
+                  />
                 )}
                 <span className="text-[12.5px] text-muted">
                   {kind}
                   {"tareG" in e.spec && (e.spec.tareG === null ? ", tare not known" : `, tare ${grams(e.spec.tareG)}`)}
                 </span>
                 {!disabled && (
-                  <button
-                    type="button"
-                    className="icon-button ml-auto !w-5"
-                    aria-label={`Put ${e.name} away`}
-                    onClick={() => batch.edit({ kind: "remove", path: ["equipment"], id: e.id })}
-                  >
-                    <X size={13} />
-                  </button>
+                  <IconButton
+                    icon={X}
+                    label={`Put ${e.name} away`}
+                    size={13}
+                    className="ml-auto !w-5"
+                    onPress={() => batch.edit({ kind: "remove", path: ["equipment"], id: e.id })}
+                  />
                 )}
               </div>
               <Says notices={derived.notices} fields={(f) => f === `equipment.${e.id}`} />
@@ -106,19 +93,13 @@ export function EquipmentRows({ batch, derived, disabled }: PanelProps) {
         })}
       </ul>
       {!disabled && (
-        <select
-          aria-label="Lay out a tool"
+        <Choose
+          label="Lay out a tool"
+          invite="lay out a tool…"
           className="field mt-1"
-          value=""
-          onChange={(e) => add(e.currentTarget.value)}
-        >
-          <option value="">lay out a tool…</option>
-          {tools.map((t) => (
-            <option key={t.id} value={t.id}>
-              {t.document.name}
-            </option>
-          ))}
-        </select>
+          options={named(tools)}
+          onChoose={add}
+        />
       )}
     </>
   );

@@ -8,7 +8,9 @@ import { MOULD_KINDS, type PlanMould } from "../../../core/mould/mouldSchema";
 import { cutTo } from "../../../core/units/text";
 import { useBench } from "../../parts/bench";
 import { BoundNumber, BoundSelect, BoundText } from "../../parts/bound";
+import { Choose, labelled, named } from "../../parts/Choose";
 import { Drawer } from "../../parts/Drawer";
+import { IconButton } from "../../parts/IconButton";
 import { MouldFields } from "../../parts/MouldFields";
 import { Says } from "../../parts/Says";
 import { useUnits } from "../../parts/units";
@@ -53,35 +55,21 @@ export function MouldDrawer({ batch, derived, disabled, onClose }: PanelProps & 
             <div className="flex flex-wrap items-end gap-2">
               <BoundText open={open} path={at("name")} label="name" className="w-40" />
               {!disabled && (
-                <select
-                  aria-label={`Take ${mould.name} from the library`}
-                  className="field"
-                  value=""
-                  onChange={(e) => replace(mould, e.currentTarget.value)}
-                >
-                  <option value="">take from the library…</option>
-                  {moulds.map((x) => (
-                    <option key={x.id} value={x.id}>
-                      {x.document.name}
-                    </option>
-                  ))}
-                </select>
+                <Choose
+                  label={`Take ${mould.name} from the library`}
+                  invite="take from the library…"
+                  options={named(moulds)}
+                  onChoose={(value) => replace(mould, value)}
+                />
               )}
-              <BoundSelect
-                open={open}
-                path={at("kind")}
-                label="kind"
-                options={MOULD_KINDS.map((k) => ({ value: k.id, label: k.label }))}
-              />
+              <BoundSelect open={open} path={at("kind")} label="kind" options={labelled(MOULD_KINDS)} />
               {plan.moulds.length > 1 && !disabled && (
-                <button
-                  type="button"
-                  className="icon-button ml-auto"
-                  aria-label={`Remove ${mould.name}`}
-                  onClick={() => remove(mould.id)}
-                >
-                  <Trash2 size={14} />
-                </button>
+                <IconButton
+                  icon={Trash2}
+                  label={`Remove ${mould.name}`}
+                  className="ml-auto"
+                  onPress={() => remove(mould.id)}
+                />
               )}
             </div>
             <div className="mt-1.5">
@@ -107,15 +95,12 @@ export function MouldDrawer({ batch, derived, disabled, onClose }: PanelProps & 
       })}
       {!disabled && (
         <p className="flex flex-wrap items-center gap-2">
-          <select aria-label="Add a mould" className="field" value="" onChange={(e) => add(e.currentTarget.value)}>
-            <option value="">add a mould…</option>
-            <option value="same">one more like the first</option>
-            {moulds.map((x) => (
-              <option key={x.id} value={x.id}>
-                {x.document.name}
-              </option>
-            ))}
-          </select>
+          <Choose
+            label="Add a mould"
+            invite="add a mould…"
+            options={[{ value: "same", label: "one more like the first" }, ...named(moulds)]}
+            onChoose={add}
+          />
           {plan.moulds.length > 1 && (
             <button
               type="button"

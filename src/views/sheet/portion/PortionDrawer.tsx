@@ -3,12 +3,13 @@ import { spreadOverMoulds } from "../../../core/document/moulds";
 import { additiveRow } from "../../../core/formula/additives";
 import { AdditiveRows } from "../../parts/AdditiveRows";
 import { BoundNumber, BoundSelect, BoundText } from "../../parts/bound";
+import { Choose } from "../../parts/Choose";
 import { Drawer } from "../../parts/Drawer";
 import { Says } from "../../parts/Says";
 import { useUnits } from "../../parts/units";
 import { editable, type PanelProps } from "../panel";
-import { ColourFields } from "./ColourFields";
-import { ScentFields } from "./ScentFields";
+import { ColourMix } from "./ColourMix";
+import { ScentMix } from "./ScentMix";
 import { WishedColour } from "./WishedColour";
 
 type Props = PanelProps & { portionId: string; onPortion: (id: string) => void; onClose: () => void };
@@ -75,10 +76,10 @@ export function PortionDrawer({ batch, derived, disabled, portionId, onPortion, 
           </li>
         ))}
       </ul>
-      <ColourFields open={open} plan={plan} derived={derived} portion={portion} />
+      <ColourMix open={open} plan={plan} derived={derived} portion={portion} />
       <WishedColour open={open} plan={plan} derived={derived} portion={portion} />
       <h3 className="mt-3 text-[15px]">Scent of this cup</h3>
-      <ScentFields
+      <ScentMix
         open={open}
         path={at("scent")}
         scent={portion.scent}
@@ -122,12 +123,16 @@ export function PortionDrawer({ batch, derived, disabled, portionId, onPortion, 
         <p className="mt-2">
           <label className="inline-flex items-baseline gap-1 text-muted">
             poured into
-            <select
+            <Choose
+              value={portion.onlyMouldId ?? ""}
               className="field text-ink"
               disabled={disabled}
-              value={portion.onlyMouldId ?? ""}
-              onChange={(e) => {
-                const only = e.currentTarget.value || null;
+              options={[
+                { value: "", label: "all moulds, by their volume" },
+                ...plan.moulds.map((m) => ({ value: m.id, label: `${m.name} alone` })),
+              ]}
+              onChoose={(value) => {
+                const only = value || null;
                 const portions = plan.portions.map((p) => (p.id === portion.id ? { ...p, onlyMouldId: only } : p));
                 batch.edit({
                   kind: "all",
@@ -137,14 +142,7 @@ export function PortionDrawer({ batch, derived, disabled, portionId, onPortion, 
                   ],
                 });
               }}
-            >
-              <option value="">all moulds, by their volume</option>
-              {plan.moulds.map((m) => (
-                <option key={m.id} value={m.id}>
-                  {m.name} alone
-                </option>
-              ))}
-            </select>
+            />
           </label>
         </p>
       )}

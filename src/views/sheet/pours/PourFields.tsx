@@ -1,5 +1,6 @@
 import { kindOf, type Operation } from "../../../core/techniques/operations/registry";
 import { BoundNumber, BoundSelect, type Editable } from "../../parts/bound";
+import { Check } from "../../parts/Check";
 
 /** What can be set of an operation beside its cup and share. */
 export function PourFields({ open, operation: o, label }: { open: Editable; operation: Operation; label: string }) {
@@ -23,16 +24,12 @@ export function PourFields({ open, operation: o, label }: { open: Editable; oper
           const isFloor = "depthMm" in o && o.depthMm === null;
           return (
             <span key={f.field} className="inline-flex items-baseline gap-1">
-              <label className="inline-flex items-center gap-1">
-                <input
-                  type="checkbox"
-                  className="size-4 accent-[var(--ink)]"
-                  disabled={open.disabled}
-                  checked={isFloor}
-                  onChange={(e) => open.set(at("depthMm"), e.currentTarget.checked ? null : 20)}
-                />
-                to the floor
-              </label>
+              <Check
+                label="to the floor"
+                disabled={open.disabled}
+                checked={isFloor}
+                onCheck={(on) => open.set(at("depthMm"), on ? null : 20)}
+              />
               {!isFloor && <BoundNumber open={open} path={at("depthMm")} label="deep" quantity="length" width="w-10" />}
             </span>
           );

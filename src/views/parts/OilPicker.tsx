@@ -1,5 +1,5 @@
 import { useId, useState } from "react";
-import { useBench } from "../../parts/bench";
+import { useBench } from "./bench";
 
 /** Picks an oil of the library by typing part of its name. */
 export function OilPicker({ onPick, taken }: { onPick: (oilId: string) => void; taken: readonly string[] }) {

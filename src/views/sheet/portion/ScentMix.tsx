@@ -4,12 +4,14 @@ import { withOwnIds } from "../../../core/document/ids";
 import { plainScent } from "../../../core/document/newPlan";
 import type { Plan } from "../../../core/document/schema";
 import { takeScent } from "../../../core/library/use";
-import { SCENT_CLASSES, type ScentClassId } from "../../../core/scent/classes";
+import { SCENT_CLASSES } from "../../../core/scent/classes";
 import { isPercent, loadPctOfOils, restateLoad } from "../../../core/scent/effect";
 import type { Scent, ScentPart } from "../../../core/scent/scentSchema";
 import type { DoseBase } from "../../../core/units/dose";
 import { useBench } from "../../parts/bench";
 import { BoundNumber, BoundText, type Editable } from "../../parts/bound";
+import { Choose, labelled, named } from "../../parts/Choose";
+import { type LoadBase, ScentFields } from "../../parts/ScentFields";
 import { useUnits } from "../../parts/units";
 
 interface Props {
@@ -26,7 +28,7 @@ interface Props {
 }
 
 /** A scent from the library or by class, its load, its parts, and its limits against the cured bar. */
-export function ScentFields({ open, path, scent, massG, dose, where, plan, derived }: Props) {
+export function ScentMix({ open, path, scent, massG, dose, where, plan, derived }: Props) {
   const { scents } = useBench();
   const { grams } = useUnits();
   const choose = (value: string) => {
@@ -38,7 +40,7 @@ export function ScentFields({ open, path, scent, massG, dose, where, plan, deriv
     }
     open.seal();
   };
-  const restate = (base: Scent["load"]["base"]) => {
+  const restate = (base: LoadBase) => {
     const load = dose && scent ? restateLoad(scent.load, base, dose) : null;
     open.set([...path, "load"], load ?? { amount: scent?.load.amount ?? 0, base });
     open.seal();
@@ -47,44 +49,16 @@ export function ScentFields({ open, path, scent, massG, dose, where, plan, deriv
   return (
     <div className="grid gap-1.5">
       <p className="flex flex-wrap items-baseline gap-x-3 gap-y-1">
-        <select
-          aria-label={`Scent of ${where} from the library`}
-          className="field"
-          disabled={open.disabled}
+        <Choose
+          label={`Scent of ${where} from the library`}
           value={scent ? (scents.some((s) => s.id === scent.libraryId) ? scent.libraryId! : "plain") : ""}
-          onChange={(e) => choose(e.currentTarget.value)}
-        >
-          <option value="">no scent</option>
-          <option value="plain">by class only</option>
-          {scents.map((s) => (
-            <option key={s.id} value={s.id}>
-              {s.document.name}
-            </option>
-          ))}
-        </select>
+          disabled={open.disabled}
+          options={[{ value: "", label: "no scent" }, { value: "plain", label: "by class only" }, ...named(scents)]}
+          onChoose={choose}
+        />
         {scent && (
           <>
-            <BoundNumber
-              open={open}
-              path={[...path, "load", "amount"]}
-              label="load"
-              unit={isPercent(scent) ? "%" : undefined}
-              step={0.5}
-              decimals={2}
-            />
-            <select
-              aria-label={`Load of ${where} is counted on`}
-              className="field"
-              disabled={open.disabled}
-              value={scent.load.base}
-              onChange={(e) => restate(e.currentTarget.value as Scent["load"]["base"])}
-            >
-              <option value="oils">of oils</option>
-              <option value="batter">of batter</option>
-              <option value="g">g in all</option>
-              <option value="oz">oz in all</option>
-              <option value="drop">drops in all</option>
-            </select>
+            <ScentFields open={open} path={path} load={scent.load} where={where} onBase={restate} />
             {!isPercent(scent) && dose && (
               <span className="whitespace-nowrap text-[12.5px] text-muted">
                 = {Number(loadPctOfOils(scent, dose).toFixed(2))} % of oils
@@ -136,19 +110,13 @@ export function ScentFields({ open, path, scent, massG, dose, where, plan, deriv
                         {p.class}, about {p.measured.rateFactor.toFixed(1)} ×
                       </>
                     ) : (
-                      <select
-                        aria-label={`Class of ${p.name}`}
-                        className="field"
-                        disabled={open.disabled}
+                      <Choose
+                        label={`Class of ${p.name}`}
                         value={p.class}
-                        onChange={(e) => open.set([...at, "class"], e.currentTarget.value as ScentClassId)}
-                      >
-                        {SCENT_CLASSES.map((c) => (
-                          <option key={c.id} value={c.id}>
-                            {c.label}
-                          </option>
-                        ))}
-                      </select>
+                        disabled={open.disabled}
+                        options={labelled(SCENT_CLASSES)}
+                        onChoose={(value) => open.set([...at, "class"], value)}
+                      />
                     )}
                   </td>
                   <Limit part={p} where={where} plan={plan} derived={derived} />

@@ -1,4 +1,3 @@
-import { X } from "lucide-react";
 import { useMemo } from "react";
 import { batterHexAt } from "../../../core/batter/colours";
 import { COLOURANT_KINDS, colourantKind } from "../../../core/colour/kinds";
@@ -11,9 +10,10 @@ import type { Plan, Portion } from "../../../core/document/schema";
 import { takeColourant } from "../../../core/library/use";
 import { byId } from "../../../core/units/byId";
 import { useBench } from "../../parts/bench";
-import { BoundCheck, BoundNumber, BoundSelect, type Editable } from "../../parts/bound";
-import { ColourantOptions } from "../../parts/ColourantOptions";
-import { DoseField } from "../../parts/DoseField";
+import type { Editable } from "../../parts/bound";
+import { Choose, colourantGroups } from "../../parts/Choose";
+import { ColourFields, DoseStrip } from "../../parts/ColourFields";
+import { RemoveButton } from "../../parts/RemoveButton";
 import { SwatchInput } from "../../parts/SwatchInput";
 import { useUnits } from "../../parts/units";
 
@@ -25,7 +25,7 @@ interface Props {
 }
 
 /** The colourants of a cup: several may be mixed; each with its rate, its dispersion, and the grams and spoons to weigh. */
-export function ColourFields({ open, plan, derived, portion }: Props) {
+export function ColourMix({ open, plan, derived, portion }: Props) {
   const { colourants } = useBench();
   const { grams, spoons } = useUnits();
   const path = ["portions", `#${portion.id}`, "colourants"];
@@ -51,46 +51,28 @@ export function ColourFields({ open, plan, derived, portion }: Props) {
             <p className="flex flex-wrap items-baseline gap-x-2 gap-y-1">
               <strong>{c.name}</strong>
               <span className="text-muted">{colourantKind(c.kind).label}</span>
-              <DoseField
-                open={open}
-                path={at}
-                dose={c.dose}
-                name={c.name}
-                base={cup?.dose ?? null}
-                densityGPerMl={dosedDensity(c)}
-              />
               {!open.disabled && (
-                <button
-                  type="button"
-                  className="icon-button ml-auto !w-5"
-                  aria-label={`Remove ${c.name}`}
-                  onClick={() => {
+                <RemoveButton
+                  label={`Remove ${c.name}`}
+                  className="ml-auto"
+                  onRemove={() => {
                     open.set(
                       path,
                       portion.colourants.filter((x) => x.id !== c.id),
                     );
                     open.seal();
                   }}
-                >
-                  <X size={13} />
-                </button>
+                />
               )}
             </p>
             <p className="mt-1 flex flex-wrap items-baseline gap-x-3 gap-y-1 text-[13px]">
-              <BoundCheck open={open} path={[...at, "isDispersion"]} label="dose counts a stock dispersion" />
-              <BoundSelect
+              <ColourFields
                 open={open}
-                path={[...at, "carrier", "kind"]}
-                label="in"
-                options={[
-                  { value: "oil", label: "oil" },
-                  { value: "water", label: "water" },
-                  { value: "none", label: "nothing" },
-                ]}
+                path={at}
+                colourant={c}
+                base={cup?.dose ?? null}
+                densityGPerMl={dosedDensity(c)}
               />
-              {c.carrier.kind !== "none" && (
-                <BoundNumber open={open} path={[...at, "carrier", "gPerG"]} label="1 :" width="w-9" />
-              )}
               {!c.libraryId && <SwatchInput open={open} path={at} colourant={c} label={`Swatch of ${c.name}`} />}
             </p>
             {mass && (
@@ -127,20 +109,18 @@ export function ColourFields({ open, plan, derived, portion }: Props) {
                 {row.notes && `. ${row.notes}`}
               </p>
             )}
-            <DoseStrip plan={plan} derived={derived} portion={portion} id={c.id} />
+            <DosesOf plan={plan} derived={derived} portion={portion} id={c.id} />
           </div>
         );
       })}
       {!open.disabled && portion.colourants.length < 6 && (
-        <select
-          aria-label={`Add a colourant to ${portion.name}`}
+        <Choose
+          label={`Add a colourant to ${portion.name}`}
           className="field w-56"
-          value=""
-          onChange={(e) => add(e.currentTarget.value)}
-        >
-          <option value="">add a colourant…</option>
-          <ColourantOptions rows={colourants} />
-        </select>
+          invite="add a colourant…"
+          groups={colourantGroups(colourants)}
+          onChoose={add}
+        />
       )}
     </div>
   );
@@ -149,7 +129,7 @@ export function ColourFields({ open, plan, derived, portion }: Props) {
 const TIMES = [0.25, 0.5, 1, 2, 3] as const;
 
 /** The cup's cured colour at several doses of one colourant: under-dosing shows before it is poured. */
-function DoseStrip({ plan, derived, portion, id }: { plan: Plan; derived: Derived; portion: Portion; id: string }) {
+function DosesOf({ plan, derived, portion, id }: { plan: Plan; derived: Derived; portion: Portion; id: string }) {
   const swatches = useMemo(() => {
     const batter = byId(plan.batters, portion.batterId);
     const doseBase = derived.masses?.portions.find((m) => m.id === portion.id)?.dose;
@@ -162,17 +142,5 @@ function DoseStrip({ plan, derived, portion, id }: { plan: Plan; derived: Derive
       return { times, hex: mixHex({ baseHex, colourants, doseBase, stains: [] }, "cured") };
     });
   }, [plan, derived.masses, portion, id]);
-  return (
-    <ul className="mt-1 flex gap-1 text-center text-[11.5px] text-muted" aria-label="Cured colour by dose">
-      {swatches.map((s) => (
-        <li key={s.times} className="w-14">
-          <span
-            className={`block h-4 border ${s.times === 1 ? "border-ink" : "border-ink/30"}`}
-            style={{ background: s.hex }}
-          />
-          {s.times} ×
-        </li>
-      ))}
-    </ul>
-  );
+  return <DoseStrip className="mt-1" label={`Cured colour of ${portion.name} by dose`} swatches={swatches} />;
 }
