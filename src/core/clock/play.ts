@@ -1,12 +1,10 @@
-import { blendingSteps, Vessels } from "./cup";
-import { clampTrace, type Deed, type Program, type ProgramStep } from "./program";
+import { Batters, SOFT_NEIGHBOURS, scentOf } from "./batters";
+import { clampTrace, type Program, type ProgramStep } from "./program";
 
 /** What a top, a texture or piping waits for has no hurry: it is only given up after this, s. */
 export const LONGEST_PATIENCE_S = 12 * 3600;
 /** Waits go on by half of what is predicted, between these, s. */
 export const WAIT_STEP_S = { least: 3, most: 120, mostPatient: 600 } as const;
-/** How far a colour in a movement may lie outside the window for each part of the batter that is another colour (Tundish estimate). */
-export const SOFT_NEIGHBOURS = 1;
 /** A cup that is too thin at its pour is blended to this above what it needs, and stays this under its lowest upper edge. */
 const BLEND_OVER = 0.15;
 const BLEND_UNDER_EDGE = 0.3;
@@ -19,8 +17,6 @@ const STIR_UP_TO = 0.4;
 export const FIRM_STIR_S = 8;
 /** Blending by eye stops at its target, or at this many times the planned seconds. */
 const BLEND_AT_MOST = 3;
-const EYE_CLOSE = 1e-4;
-const EYE_ROUNDS = 24;
 
 /** What one playing of a program writes, by place of the step. Reused from draw to draw. */
 export interface Played {
@@ -52,26 +48,16 @@ export const makePlayed = (program: Program): Played => {
   };
 };
 
-/** A player keeps the vessels of one program and plays it again and again. */
-export class Player {
-  readonly vessels: Vessels;
-  private readonly isThere: Uint8Array;
-  private readonly isPlayed: Uint8Array;
+/** A player keeps the vessels of one program and plays it again and again: what a person does, and when. */
+export class Player extends Batters {
   private readonly handFreeS = new Float64Array(2);
-  private readonly vesselFreeS: Float64Array;
-  private theta: Float64Array = new Float64Array(0);
-  private pace = 1;
 
   /** @param firmStirs a cup a little too thick is stirred firmly: what is done on the day; a search for orders does without */
   constructor(
-    readonly program: Program,
+    program: Program,
     private readonly firmStirs = true,
   ) {
-    this.vessels = new Vessels(program.vessels.length);
-    this.vessels.roomC = program.roomC;
-    this.isThere = new Uint8Array(program.vessels.length);
-    this.isPlayed = new Uint8Array(program.steps.length);
-    this.vesselFreeS = new Float64Array(program.vessels.length);
+    super(program);
   }
 
   /**
@@ -130,18 +116,6 @@ export class Player {
     }
   }
 
-  /** What is believed of a vessel's additives beyond the table, log of the factor. */
-  private learned(v: number): number {
-    let sum = 0;
-    for (const a of this.program.vessels[v].additives) sum += a.doses * this.theta[a.unknown];
-    return sum;
-  }
-
-  /** Lets every vessel that is there stand until a time; those still to be split stay in their pot. */
-  finishAt(atS: number): void {
-    for (let v = 0; v < this.isThere.length; v++) if (this.isThere[v]) this.advanceOver(v, atS, 0);
-  }
-
   /** When each hand and each vessel is free after what was played, s. */
   freeFrom(): { handFreeS: Float64Array; vesselFreeS: Float64Array } {
     return { handFreeS: this.handFreeS, vesselFreeS: this.vesselFreeS };
@@ -150,69 +124,6 @@ export class Player {
   private occupy(step: ProgramStep, end: number): void {
     if (step.hands === 2 || this.program.people === 1) this.handFreeS.fill(end);
     else this.handFreeS[this.handFreeS[0] <= this.handFreeS[1] ? 0 : 1] = end;
-  }
-
-  /** Brings the vessels of a step to a time, with what was done to them by the way. */
-  private bring(step: ProgramStep, atS: number): void {
-    for (const v of step.vessels) if (this.isThere[v]) this.advanceOver(v, atS, 0);
-  }
-
-  private advanceOver(v: number, untilS: number, blendShare: number): void {
-    const fromS = this.vessels.atS[v];
-    for (const deed of this.program.deeds) {
-      if (deed.vessel !== v || deed.atS <= fromS || deed.atS > untilS) continue;
-      this.vessels.advance(v, deed.atS, blendShare);
-      this.apply(deed);
-    }
-    this.vessels.advance(v, untilS, blendShare);
-  }
-
-  private apply(deed: Deed): void {
-    const { vessels } = this;
-    const v = deed.vessel;
-    if (deed.kind === "blend") vessels.blendNow(v, deed.amount);
-    else if (deed.kind === "stir") vessels.stir(v);
-    else if (deed.kind === "dose") vessels.addScent(v, 0, vessels.scentTo[v] ** (deed.amount - 1), 0);
-    else if (deed.kind === "offset") vessels.trace[v] = clampTrace(vessels.trace[v] + this.theta[deed.unknown]);
-    else vessels.trace[v] = clampTrace(deed.amount + this.theta[deed.unknown]);
-    if (vessels.listen) vessels.listen(v, vessels.atS[v]);
-  }
-
-  /** Trace that the upper edge is held against: the batter's mean by mass, or a colour less what its softer neighbours carry. */
-  private highSide(step: ProgramStep): number {
-    const { vessels } = this;
-    let mean = 0;
-    let most = 0;
-    step.vessels.forEach((v, k) => {
-      if (!this.isThere[v]) return;
-      const s = vessels.apparent(v);
-      mean += step.shares[k] * s;
-      most = Math.max(most, s - SOFT_NEIGHBOURS * (1 - step.shares[k]));
-    });
-    return Math.max(mean, most);
-  }
-
-  private lowSide(step: ProgramStep): number {
-    const { vessels } = this;
-    let mean = 0;
-    let least = Number.POSITIVE_INFINITY;
-    step.vessels.forEach((v, k) => {
-      if (!this.isThere[v]) return;
-      const s = vessels.apparent(v);
-      mean += step.shares[k] * s;
-      least = Math.min(least, s + SOFT_NEIGHBOURS * (1 - step.shares[k]));
-    });
-    return Math.min(mean, least);
-  }
-
-  /** Thickness that decides over a step: of its own cup; of a movement through colours the side that lies further out of the window. */
-  private deciding(step: ProgramStep): number {
-    const { vessels } = this;
-    const first = step.vessels[0];
-    if (!this.isThere[first]) return vessels.apparent(this.program.vessels[first].pot);
-    if (step.vessels.length === 1 || !step.window) return vessels.apparent(first);
-    const [low, high] = [this.lowSide(step), this.highSide(step)];
-    return high - step.window.high >= step.window.low - low ? high : low;
   }
 
   /** Time at which the step can begin: at once, or after waiting, blending its cup up, or a firm stir; s. */
@@ -278,65 +189,6 @@ export class Player {
     return this.blendTo(v, clampTrace(target), from, Number.POSITIVE_INFINITY);
   }
 
-  /** Blends a vessel on high until it stands at a trace, as a person who looks at it does; at most until a time. */
-  private blendTo(v: number, target: number, fromS: number, latestS: number): number {
-    const { vessels } = this;
-    let t = fromS;
-    for (let round = 0; round < EYE_ROUNDS; round++) {
-      const left = target - vessels.trace[v];
-      if (left <= EYE_CLOSE || t >= latestS) break;
-      const rate = vessels.ratePerMin(v);
-      const perS = blendingSteps(1, vessels.massG[v], rate) + rate / 60;
-      if (!(perS > 0)) break;
-      // Aims a little short: what is blended too far cannot be taken back.
-      const h = Math.min(latestS - t, (left * (left > 0.02 ? 0.85 : 0.98)) / perS);
-      t += h;
-      vessels.advance(v, t, 1);
-    }
-    return t;
-  }
-
-  /** Highest lower edge of a cup's steps to come, each less what the cup gains by itself until then. */
-  private needed(v: number, i: number): number {
-    const { program } = this;
-    const ratePerS = this.vessels.ratePerMin(v) / 60;
-    let most = 0;
-    for (const j of program.stepsOf[v]) {
-      const step = program.steps[j];
-      if (this.isPlayed[j] || !step.window || !step.isMust) continue;
-      const inS = Math.max(0, (program.workBeforeS[j] - program.workBeforeS[i]) * this.pace);
-      most = Math.max(most, step.window.low - ratePerS * inS);
-    }
-    return most;
-  }
-
-  /** Lowest upper edge of a cup's must-steps to come; infinite without any. */
-  private lowestEdge(v: number): number {
-    const { program } = this;
-    let least = Number.POSITIVE_INFINITY;
-    for (const j of program.stepsOf[v]) {
-      const step = program.steps[j];
-      if (this.isPlayed[j] || !step.window || !step.isMust) continue;
-      const share = step.shares[step.vessels.indexOf(v)] ?? 1;
-      least = Math.min(least, step.window.high + SOFT_NEIGHBOURS * (1 - share));
-    }
-    return least;
-  }
-
-  /** Seconds until a vessel stands at a trace by itself, at its present rate growing with it. */
-  private secondsTo(v: number, trace: number): number {
-    const s = this.vessels.trace[v];
-    if (s >= trace) return 0;
-    const rate = this.vessels.ratePerMin(v);
-    return rate > 0 ? (60 * (1 - Math.exp(-0.25 * (trace - s)))) / (0.25 * rate) : Number.POSITIVE_INFINITY;
-  }
-
-  /** Trace of a vessel so many seconds on, at its present rate growing with it. */
-  private traceIn(v: number, seconds: number): number {
-    const left = 1 - (0.25 * this.vessels.ratePerMin(v) * seconds) / 60;
-    return left <= 0 ? 5 : clampTrace(this.vessels.trace[v] - Math.log(left) / 0.25);
-  }
-
   /** When the step's batter is no longer too thin, or must be begun so that no colour is lost, s. */
   private waitFor(step: ProgramStep, startS: number): number {
     const { low } = step.window!;
@@ -399,19 +251,6 @@ export class Player {
     return end;
   }
 
-  private splitOff(cup: number, atS: number): void {
-    const { vessels, program } = this;
-    const pot = program.vessels[cup].pot;
-    this.advanceOver(pot, atS, 0);
-    vessels.split(pot, cup, program.vessels[cup].massG);
-    this.isThere[cup] = 1;
-    this.vesselFreeS[cup] = atS;
-    // What was seen of the cup before the clock has it at all is where it stands.
-    for (const deed of program.deeds)
-      if (deed.vessel === cup && deed.atS <= atS && deed.kind === "seen") this.apply(deed);
-    if (vessels.listen) vessels.listen(cup, atS);
-  }
-
   /** Blends the pot to emulsion and on until it looks as thick as it should; what the step took beyond that is rest. */
   private blendPot(v: number, step: ProgramStep, start: number, untilS: number | null, isDone: boolean): number {
     const { vessels, program } = this;
@@ -425,24 +264,4 @@ export class Player {
     this.advanceOver(v, end, 0);
     return end;
   }
-}
-
-/** A scent that is known to be quiet is less uncertain than one that is known to run. */
-const UNKNOWN_OF_QUIET = 0.4;
-
-/** What the scent of a vessel does at given values of the unknowns: jump in steps, factor of the rate, heat in C. */
-export function scentOf(
-  program: Program,
-  vessel: number,
-  unknowns: Float64Array,
-): { jump: number; rateFactor: number; heatC: number } {
-  let logFactor = 0;
-  let jump = 0;
-  let heatC = 0;
-  for (const a of program.vessels[vessel].scent) {
-    logFactor += a.logFactor + a.weight * unknowns[a.unknownF] * (a.logFactor === 0 ? UNKNOWN_OF_QUIET : 1);
-    jump += a.jumpSteps * Math.exp(unknowns[a.unknownJ]);
-    heatC += a.heatC;
-  }
-  return { jump, rateFactor: Math.exp(logFactor), heatC };
 }

@@ -1,8 +1,9 @@
 import type { Masses } from "../batter/masses";
+import { SOFT_NEIGHBOURS } from "../clock/batters";
 import { isFalseTraceLikely, SET_TRACE } from "../clock/cup";
 import { type Curve, horizonOf, timeAtTrace } from "../clock/curves";
 import { type Meeting, meetingOf } from "../clock/meeting";
-import { makePlayed, type Played, Player, SOFT_NEIGHBOURS } from "../clock/play";
+import { makePlayed, type Played, Player } from "../clock/play";
 import { meansOf, type Program, type ProgramStep } from "../clock/program";
 import type { Step } from "../clock/step";
 import type { Plan } from "../document/schema";

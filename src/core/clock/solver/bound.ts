@@ -1,5 +1,6 @@
 import { GRADE_FADES } from "../../techniques/traceWindow";
-import { LONGEST_PATIENCE_S, SOFT_NEIGHBOURS } from "../play";
+import { SOFT_NEIGHBOURS } from "../batters";
+import { LONGEST_PATIENCE_S } from "../play";
 import type { Program, ProgramStep } from "../program";
 import type { CupStates, Prefix } from "./states";
 import { mayBeat, type Worth } from "./worth";

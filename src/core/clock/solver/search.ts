@@ -5,6 +5,9 @@ import { type Choice, eachOrder, type FreeScent, orderOf, reorder, type Space, s
 import { CupStates, playPrefix } from "./states";
 import { compareWorth, mayBeat, type Worth, worthOf } from "./worth";
 
+const BEST_KEPT = 5;
+const TOLD_EVERY = 2000;
+
 export interface Found {
   order: string[];
   worth: Worth;
@@ -16,9 +19,6 @@ export interface SearchEffort {
   open: number;
   played: number;
 }
-
-const BEST_KEPT = 5;
-const TOLD_EVERY = 2000;
 
 /** Places of the steps of a choice: what belongs to each early scent, and what follows them all. */
 interface LaidOut {

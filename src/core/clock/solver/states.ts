@@ -1,5 +1,6 @@
+import { scentOf } from "../batters";
 import { Vessels } from "../cup";
-import { makePlayed, Player, scentOf } from "../play";
+import { makePlayed, Player } from "../play";
 import type { Program, ProgramStep } from "../program";
 
 /** Time between two points of a curve, s. */
