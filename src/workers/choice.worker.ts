@@ -1,13 +1,17 @@
 import { choiceOf } from "../core/derive/choices";
+import { openingOf } from "../core/derive/opening";
 import { compileDesign, type Design } from "../core/swirl/design";
 import { drawIndices, finish, refineEdges } from "../core/swirl/face";
 import { blendEdges, makePalette, paint } from "../core/swirl/paint";
+import { sayer } from "../core/units/sayer";
 import { breathe } from "./breathe";
-import type { ChoiceAnswer, ChoiceFace, ChoiceJob } from "./choiceProtocol";
+import type { ChoiceAnswer, ChoiceFace, ChoiceJob, OpeningAnswer, OpeningJob } from "./choiceProtocol";
 
 /** Imagined pours and samples of the rough answer, and of the full one: enough to sort by; the sheet plays ten times as many. */
 const ROUGH = { draws: 40, part: 0.25, fineness: 0.25, stage: "coarse" } as const;
 const FULL = { draws: 200, part: 1, fineness: 0.4, stage: "smooth" } as const;
+/** Imagined pours of each design under each change. */
+const OPENING_DRAWS = 60;
 type Care = typeof ROUGH | typeof FULL;
 
 let newest = 0;
@@ -37,7 +41,22 @@ async function work(job: ChoiceJob): Promise<void> {
   }
 }
 
-addEventListener("message", (event: MessageEvent<ChoiceJob>) => {
-  newest = event.data.generation;
-  void work(event.data);
+/** What opens most; a newer job ends it. */
+async function open(job: OpeningJob): Promise<void> {
+  const opening = await openingOf(job.plan, job.before, {
+    seed: job.plan.design.seed,
+    draws: OPENING_DRAWS,
+    say: sayer(job.units),
+    onProgress: async () => {
+      await breathe();
+      return job.generation !== newest;
+    },
+  });
+  if (job.generation === newest) postMessage({ generation: job.generation, opening } satisfies OpeningAnswer);
+}
+
+addEventListener("message", ({ data }: MessageEvent<ChoiceJob | OpeningJob>) => {
+  newest = data.generation;
+  if ("before" in data) void open(data);
+  else void work(data);
 });

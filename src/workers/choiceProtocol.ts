@@ -1,7 +1,9 @@
 import type { Choice } from "../core/derive/choices";
+import type { Opening } from "../core/derive/opening";
 import type { Plan } from "../core/document/schema";
 import type { ToolKind } from "../core/mould/toolSchema";
 import type { FamilyId } from "../core/techniques/families/registry";
+import type { UnitPreferences } from "../core/units/quantities";
 
 /** Families to try for the batter of a plan, one after another: first all of them roughly, then all of them as they are shown. The newest job wins. */
 export interface ChoiceJob {
@@ -19,6 +21,19 @@ export interface ChoiceFace {
   height: number;
   rgba: Uint8ClampedArray<ArrayBuffer>;
   stage: "coarse" | "smooth";
+}
+
+/** Asks for the one change that opens most, once the designs are there. */
+export interface OpeningJob {
+  generation: number;
+  plan: Plan;
+  before: readonly { family: FamilyId; chance: number }[];
+  units: UnitPreferences;
+}
+
+export interface OpeningAnswer {
+  generation: number;
+  opening: Opening | null;
 }
 
 /** One family: null choice where it cannot be laid out. */

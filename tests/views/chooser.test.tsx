@@ -9,7 +9,7 @@ import { DEFAULT_SETTINGS } from "../../src/core/practice/practiceSchema";
 import { Chooser } from "../../src/views/chooser/Chooser";
 import NewBatch from "../../src/views/chooser/NewBatch";
 import { BenchProvider } from "../../src/views/parts/bench";
-import type { ChoiceAnswer, ChoiceJob } from "../../src/workers/choiceProtocol";
+import type { ChoiceAnswer, ChoiceJob, OpeningAnswer, OpeningJob } from "../../src/workers/choiceProtocol";
 
 const bench = {
   settings: DEFAULT_SETTINGS,
@@ -32,15 +32,17 @@ const bench = {
 /** Workers that answer when they are told to. */
 class Held extends EventTarget {
   static all: Held[] = [];
-  onmessage: ((e: MessageEvent<ChoiceAnswer>) => void) | null = null;
+  onmessage: ((e: MessageEvent<ChoiceAnswer | OpeningAnswer>) => void) | null = null;
   jobs: ChoiceJob[] = [];
+  openings: OpeningJob[] = [];
   isEnded = false;
   constructor() {
     super();
     Held.all.push(this);
   }
-  postMessage(job: ChoiceJob) {
-    this.jobs.push(job);
+  postMessage(job: ChoiceJob | OpeningJob) {
+    if ("before" in job) this.openings.push(job);
+    else this.jobs.push(job);
   }
   terminate() {
     this.isEnded = true;
@@ -74,7 +76,7 @@ it("every design has its place from the start; what can be done and what is out 
   const plan = newPlan("Evening", 1);
   render(
     <BenchProvider bench={bench}>
-      <Chooser plan={plan} wanted={null} given={null} isBusy={false} onLayOut={() => {}} />
+      <Chooser plan={plan} wanted={null} given={null} isBusy={false} onLayOut={() => {}} onTry={() => {}} />
     </BenchProvider>,
   );
   await asked();
@@ -90,7 +92,14 @@ it("arrows take the next design into hand, and Enter lays it out", async () => {
   const laid = vi.fn();
   render(
     <BenchProvider bench={bench}>
-      <Chooser plan={newPlan("Evening", 1)} wanted="spoon" given={null} isBusy={false} onLayOut={laid} />
+      <Chooser
+        plan={newPlan("Evening", 1)}
+        wanted="spoon"
+        given={null}
+        isBusy={false}
+        onLayOut={laid}
+        onTry={() => {}}
+      />
     </BenchProvider>,
   );
   await asked();
@@ -106,7 +115,14 @@ it("arrows take the next design into hand, and Enter lays it out", async () => {
 it("what is being worked out can be stopped, and what is there stays", async () => {
   render(
     <BenchProvider bench={bench}>
-      <Chooser plan={newPlan("Evening", 1)} wanted={null} given={null} isBusy={false} onLayOut={() => {}} />
+      <Chooser
+        plan={newPlan("Evening", 1)}
+        wanted={null}
+        given={null}
+        isBusy={false}
+        onLayOut={() => {}}
+        onTry={() => {}}
+      />
     </BenchProvider>,
   );
   await asked();
@@ -128,4 +144,43 @@ it("a new batch is posted laid out as its design; where that fails it is said, a
   expect(posted[0].body.operations.length).toBeGreaterThan(1);
   expect((await screen.findByRole("alert")).textContent).toContain("The server is away.");
   expect(screen.getByRole<HTMLSelectElement>("combobox", { name: "Technique" }).value).toBe("layers");
+});
+
+it("what opens most is said once all are there, taken up by a press, and taken back", async () => {
+  render(<NewBatch bench={bench} seed={5} />);
+  await asked();
+  await answerAll();
+  const worker = Held.all.find((w) => w.openings.length > 0)!;
+  const [job] = worker.openings;
+  expect(job.before.length).toBeGreaterThan(0);
+  expect(job.before.some((b) => b.family === "funnel")).toBe(false);
+  const change = {
+    id: "cooler:b1",
+    words: "start at 28 °C instead of 32 °C",
+    cost: "longer to cool",
+    edit: { kind: "set", path: ["batters", "#b1", "startTemperatureC"], value: 28 },
+  } as const;
+  const answer: OpeningAnswer = {
+    generation: job.generation,
+    opening: { change, opened: ["hanger", "drop"], example: { family: "hanger", before: 0.41, after: 0.81 } },
+  };
+  act(() => worker.onmessage?.({ data: answer } as MessageEvent<OpeningAnswer>));
+  expect(screen.getByTestId("opens").textContent).toContain("rises from 41 % to 81 %, and 1 more design opens");
+  const user = userEvent.setup();
+  await user.click(screen.getByRole("button", { name: "Try it" }));
+  await asked();
+  await waitFor(() => expect(Held.all.flatMap((w) => w.jobs)[0].plan.batters[0].startTemperatureC).toBe(28));
+  await answerAll();
+  expect(screen.queryByTestId("opens")).toBeNull();
+  await user.click(screen.getByRole("button", { name: "take the last back" }));
+  await waitFor(() => expect(Held.all.flatMap((w) => w.jobs)[0].plan.batters[0].startTemperatureC).toBe(32));
+});
+
+it("the cups of the design in hand are drawn with the time that they flow", async () => {
+  render(<NewBatch bench={bench} seed={5} />);
+  await asked();
+  await answerAll();
+  const flows = screen.getByRole("region", { name: "How long they flow" });
+  expect(flows.querySelectorAll("li").length).toBe(3);
+  expect(flows.textContent).toMatch(/medium at \d+|not medium within \d+ min/);
 });

@@ -9,7 +9,7 @@ import type { Plan } from "../document/schema";
 import type { ToolKind } from "../mould/toolSchema";
 import { programOf } from "../prepare/compile";
 import { type Need, needsOf } from "../prepare/needs";
-import { computeTimeline } from "../prepare/timeline";
+import { computeTimeline, type ScheduledStep } from "../prepare/timeline";
 import { pourName } from "../prepare/words";
 import type { Design } from "../swirl/design";
 import type { FamilyId } from "../techniques/families/registry";
@@ -37,6 +37,10 @@ export interface Choice {
   /** The step that most often misses its window, with its cup; null where none does. */
   riskiest: { words: string; portion: string; chance: number } | null;
   needs: Need[];
+  /** When each cup reaches medium and thick trace in this design, and when it is needed last, s since first contact; null beyond what was played. */
+  flows: { portionId: string; mediumS: number | null; thickS: number | null; lastS: number | null }[];
+  /** End of what was played, s since first contact. */
+  playedS: number;
   /** Why it is out, in words; null where it can be done. */
   out: string | null;
 }
@@ -57,6 +61,16 @@ export function shareRange(share: number, draws: number): { low: number; high: n
   const half = (FOUR_IN_FIVE / (1 + z2 / draws)) * Math.sqrt((share * (1 - share)) / draws + z2 / (4 * draws * draws));
   return { low: Math.max(0, middle - half), high: Math.min(1, middle + half) };
 }
+
+/** End of the last step of a cup that must meet a window, s; null without one. */
+function lastUse(steps: readonly ScheduledStep[], portionId: string): number | null {
+  const own = steps.filter((s) => s.window && s.operationId && s.portionIds.includes(portionId));
+  return own.length > 0 ? Math.max(...own.map((s) => s.endS)) : null;
+}
+
+/** Whether it must have a tool or a mould that is not there. */
+export const wantsTool = ({ needs }: Pick<Choice, "needs">): boolean =>
+  needs.some((n) => n.isMust && n.isAtHand === false);
 
 function outOf(needs: readonly Need[], chance: number, riskiest: Choice["riskiest"]): string | null {
   const missing = needs.filter((n) => n.isMust && n.isAtHand === false);
@@ -118,6 +132,8 @@ export function choiceOf(
     spareS: timeline.critical?.missed ? null : (timeline.critical?.slackS ?? null),
     riskiest,
     needs,
+    flows: timeline.reaches.map((r) => ({ ...r, lastS: lastUse(timeline.steps, r.portionId) })),
+    playedS: timeline.horizonS,
     out: outOf(needs, chance, riskiest),
   };
 }

@@ -1,4 +1,5 @@
 import { type ReactNode, useMemo, useState } from "react";
+import type { Change } from "../../core/advise/changes";
 import { barsOf } from "../../core/cut/bars";
 import { CHOICE_ORDERS, type Choice, type ChoiceOrder, sortChoices } from "../../core/derive/choices";
 import type { Plan } from "../../core/document/schema";
@@ -6,7 +7,10 @@ import { FAMILIES, FAMILY_IDS, type FamilyId } from "../../core/techniques/famil
 import { CHOICE_KEYS } from "../keys/screens";
 import { useKeys } from "../keys/useKeys";
 import { useBench } from "../parts/bench";
+import { useUnits } from "../parts/units";
+import { Flows } from "./Flows";
 import { InHand } from "./InHand";
+import { Opens } from "./Opens";
 import { useChoices } from "./useChoices";
 import { percent, toneOf, Wall } from "./Wall";
 
@@ -22,6 +26,7 @@ export function Chooser({
   given,
   isBusy,
   onLayOut,
+  onTry,
 }: {
   plan: Plan;
   /** The technique that was asked for: worked out first, and in hand until another is taken. */
@@ -29,13 +34,16 @@ export function Chooser({
   given: ReactNode;
   isBusy: boolean;
   onLayOut(choice: Choice): void;
+  /** Takes up the change of the batter that opens most. */
+  onTry(change: Change): void;
 }) {
   const { tools } = useBench();
   const kinds = useMemo(
     () => [...new Set([...tools.map((t) => t.document.spec.kind), ...plan.equipment.map((e) => e.spec.kind)])].sort(),
     [tools, plan.equipment],
   );
-  const { found, left, stop } = useChoices(plan, kinds, wanted);
+  const { units } = useUnits();
+  const { found, left, opening, stop } = useChoices(plan, kinds, wanted, units);
   const [order, setOrder] = useState<ChoiceOrder>("chance");
   const [taken, take] = useState<FamilyId | null>(null);
   const choices = [...found.values()].flatMap((a) => a.choice ?? []);
@@ -65,7 +73,10 @@ export function Chooser({
 
   return (
     <div className="grid min-h-0 flex-1 grid-cols-[224px_minmax(0,1fr)_290px] gap-x-6 px-5 py-3 narrow:flex narrow:flex-col narrow:gap-y-4 phone:px-3">
-      <div className="scroll-quiet min-h-0 overflow-y-auto pr-1 narrow:overflow-visible">{given}</div>
+      <div className="scroll-quiet min-h-0 overflow-y-auto pr-1 narrow:contents">
+        <div>{given}</div>
+        {inHand && <Flows plan={plan} choice={inHand} />}
+      </div>
       <div className="scroll-quiet min-h-0 overflow-y-auto px-1 pb-2 narrow:overflow-visible">
         <div className="mb-2 flex flex-wrap items-baseline gap-x-4 gap-y-1">
           <p role="status" className="min-w-0">
@@ -113,6 +124,7 @@ export function Chooser({
             onChoose={take}
           />
         )}
+        {opening && <Opens opening={opening} onTry={({ change }) => onTry(change)} />}
       </div>
       <div className="scroll-quiet min-h-0 overflow-y-auto border-l border-rule pl-5 narrow:order-none narrow:border-l-0 narrow:border-t narrow:pl-0 narrow:pt-3">
         {inHand ? (
@@ -129,7 +141,7 @@ export function Chooser({
         )}
       </div>
       {inHand && (
-        <p className="sticky bottom-0 z-10 hidden items-center gap-3 border-t-[1.5px] border-ink bg-sheet py-2 narrow:flex">
+        <p className="sticky bottom-0 z-10 order-2 hidden items-center gap-3 border-t-[1.5px] border-ink bg-sheet py-2 narrow:flex">
           <span className="min-w-0 flex-1 leading-tight">
             <strong className="block first-letter:uppercase">{FAMILIES[inHand.family].label}</strong>
             <span className={toneOf(inHand.chance)}>{percent(inHand.chance)}</span>

@@ -42,6 +42,10 @@ function OtherDesigns({ initial }: { initial: StoredBatch }) {
             wanted={null}
             given={<GivenOfPlan plan={plan} href={href} />}
             isBusy={isBusy}
+            onTry={({ edit }) => {
+              setTrouble(batch.edit(edit));
+              batch.seal();
+            }}
             onLayOut={async ({ edit }) => {
               const why = edit && batch.edit(edit);
               if (why) return setTrouble(`This design cannot be laid out: ${why}`);

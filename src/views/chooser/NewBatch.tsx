@@ -1,9 +1,10 @@
 import { useMemo, useState } from "react";
+import type { Change } from "../../core/advise/changes";
 import type { Choice } from "../../core/derive/choices";
 import { applyEdit } from "../../core/document/edits/edit";
 import { newPlan } from "../../core/document/newPlan";
 import type { Bench } from "../../core/library/bench";
-import { NO_IDEA, planOfIdea } from "../../core/library/idea";
+import { type Idea, NO_IDEA, planOfIdea } from "../../core/library/idea";
 import { FAMILIES } from "../../core/techniques/families/registry";
 import { LiveBench } from "../parts/bench";
 import { StudioHead } from "../parts/StudioHead";
@@ -17,7 +18,16 @@ export default function NewBatch({ bench, seed }: { bench: Bench; seed: number }
   const [idea, setIdea] = useState(NO_IDEA);
   const [isBusy, setBusy] = useState(false);
   const [trouble, setTrouble] = useState<string | null>(null);
-  const plan = useMemo(() => planOfIdea(idea, bench, seed), [idea, bench, seed]);
+  // Changes of the batter that were tried; another idea begins without them.
+  const [tried, setTried] = useState<Change[]>([]);
+  const plan = useMemo(() => {
+    const laid = applyEdit(planOfIdea(idea, bench, seed), { kind: "all", edits: tried.map((t) => t.edit) });
+    return laid.ok ? laid.document : planOfIdea(idea, bench, seed);
+  }, [idea, bench, seed, tried]);
+  const think = (next: Idea) => {
+    setTried([]);
+    setIdea(next);
+  };
   const open = async (document: string) => {
     setBusy(true);
     setTrouble(await openNew(document));
@@ -50,8 +60,26 @@ export default function NewBatch({ bench, seed }: { bench: Bench; seed: number }
           <Chooser
             plan={plan}
             wanted={idea.family}
-            given={<IdeaFields idea={idea} onIdea={setIdea} />}
+            given={
+              <>
+                <IdeaFields idea={idea} onIdea={think} />
+                {tried.length > 0 && (
+                  <p className="notice-leaf">
+                    With {tried.map((t) => t.words).join("; ")}.{" "}
+                    <button
+                      type="button"
+                      data-own-enter
+                      className="underline"
+                      onClick={() => setTried(tried.slice(0, -1))}
+                    >
+                      take the last back
+                    </button>
+                  </p>
+                )}
+              </>
+            }
             isBusy={isBusy}
+            onTry={(change) => setTried([...tried, change])}
             onLayOut={(choice) => void layOut(choice)}
           />
         </main>

@@ -1,8 +1,11 @@
 import { useCallback, useEffect, useRef, useState } from "react";
+import { wantsTool } from "../../core/derive/choices";
+import type { Opening } from "../../core/derive/opening";
 import type { Plan } from "../../core/document/schema";
 import type { ToolKind } from "../../core/mould/toolSchema";
 import { FAMILY_IDS, type FamilyId } from "../../core/techniques/families/registry";
-import type { ChoiceAnswer, ChoiceJob } from "../../workers/choiceProtocol";
+import type { UnitPreferences } from "../../core/units/quantities";
+import type { ChoiceAnswer, ChoiceJob, OpeningAnswer, OpeningJob } from "../../workers/choiceProtocol";
 
 const WORKERS = 2;
 const SETTLE_MS = 120;
@@ -15,11 +18,19 @@ export interface Choices {
   found: ReadonlyMap<FamilyId, ChoiceAnswer>;
   /** Families that are not there as they are shown yet; 0 when all are or it was stopped. */
   left: number;
+  /** The one change that opens most; null until it is known, and where none does. */
+  opening: Opening | null;
   stop(): void;
 }
 
 /** What a batter allows, family by family, worked out beside the page: roughly, then in full. A change of the plan begins anew, and what stood there stays until then. */
-export function useChoices(plan: Plan, tools: readonly ToolKind[], first: FamilyId | null): Choices {
+export function useChoices(
+  plan: Plan,
+  tools: readonly ToolKind[],
+  first: FamilyId | null,
+  units: UnitPreferences,
+): Choices {
+  const [opening, setOpening] = useState<Opening | null>(null);
   const [found, setFound] = useState<ReadonlyMap<FamilyId, ChoiceAnswer>>(new Map());
   const [left, setLeft] = useState<number>(FAMILY_IDS.length);
   const running = useRef<Worker[]>([]);
@@ -40,10 +51,18 @@ export function useChoices(plan: Plan, tools: readonly ToolKind[], first: Family
       const order = [...FAMILY_IDS].sort((a, b) => Number(b === first) - Number(a === first));
       let open = order.length;
       setLeft(open);
+      setOpening(null);
+      const before: OpeningJob["before"][number][] = [];
       running.current.forEach((worker, k) => {
-        worker.onmessage = ({ data }: MessageEvent<ChoiceAnswer>) => {
+        worker.onmessage = ({ data }: MessageEvent<ChoiceAnswer | OpeningAnswer>) => {
           if (data.generation !== own) return;
-          if (data.isFull) setLeft(--open);
+          if ("opening" in data) return setOpening(data.opening);
+          if (data.isFull) {
+            setLeft(--open);
+            if (data.choice && !wantsTool(data.choice))
+              before.push({ family: data.family, chance: data.choice.chance });
+            if (open === 0) worker.postMessage({ generation: own, plan, before, units } satisfies OpeningJob);
+          }
           performance.mark(`choice:${data.family}:${data.isFull ? "full" : "rough"}`, {
             detail: performance.now() - startMs,
           });
@@ -58,6 +77,7 @@ export function useChoices(plan: Plan, tools: readonly ToolKind[], first: Family
   return {
     found,
     left,
+    opening,
     stop: () => {
       end();
       setLeft(0);

@@ -105,7 +105,7 @@ export function LiquidRows({ open, path, liquids, massOf }: Props) {
         <Choose
           label="Add a liquid in place of water"
           invite="other liquid in place of water…"
-          className="field w-56 max-w-full"
+          className="field w-64 max-w-full"
           options={labelled(LIQUIDS)}
           onChoose={add}
         />
