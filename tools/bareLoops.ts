@@ -1,10 +1,10 @@
 import { compilePlume } from "../src/core/swirl/operations/plume";
 import { compileSink } from "../src/core/swirl/operations/sink";
 import { compileStroke } from "../src/core/swirl/operations/stroke";
-import { strokePath } from "../src/core/swirl/paths";
 import { type CompiledOperation, createPoints, restart } from "../src/core/swirl/points";
 import { stripeProfile } from "../src/core/swirl/profile";
 import { substepsOf } from "../src/core/swirl/substeps";
+import { pathOf, strokeWays } from "../src/core/swirl/ways";
 
 /**
  * The three dearest operations against bare loops: the same arithmetic over plain arrays, with no list of live samples, no walls, nothing claimed and nothing
@@ -132,7 +132,11 @@ const plume = compilePlume({
 });
 const SINK = { ...BOX, acrossMm: 40, wobbleMm: 3, bottomMm: 8, reachMm: 15, coupling: 0.5 };
 const ROD_REACH_MM = 18;
-const rodPath = strokePath({ path: "circles", pitchMm: 30, loops: 2, points: [] }, BOX.lengthMm, BOX.widthMm);
+const rodPath = pathOf(
+  strokeWays({ path: "circles", pitchMm: 30, loops: 2, points: [] }, BOX.lengthMm, BOX.widthMm),
+  BOX.lengthMm,
+  BOX.widthMm,
+);
 const rod = compileStroke({
   ...BOX,
   plane: "xy",

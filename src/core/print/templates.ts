@@ -1,6 +1,6 @@
 import type { Mould, Plan } from "../document/schema";
 import { compartmentsOf } from "../mould/compartments";
-import { combPath, strokePath, topPath, wirePath } from "../swirl/paths";
+import { combWays, pathOf, strokeWays, topWays, wireWays } from "../swirl/ways";
 import { type Lanes, lanesIn } from "../techniques/lanes";
 import type { Operation } from "../techniques/operations/registry";
 import type { Sayer } from "../units/sayer";
@@ -210,15 +210,15 @@ export function pourMap(
 
 /** The way that a tool takes, seen from above: pairs of points, mm from the left end and the near wall. */
 function drawnWay(o: Operation, L: number, W: number): [[number, number], [number, number]][] {
-  const path =
+  const ways =
     o.kind === "stroke"
-      ? strokePath(o, L, W)
+      ? strokeWays(o, L, W)
       : o.kind === "comb"
-        ? combPath(o, L, W)
+        ? combWays(o, L, W)
         : o.kind === "topStroke"
-          ? topPath(o, L, W)
+          ? topWays(o, L, W)
           : [];
-  return path.flatMap(({ points }) =>
+  return pathOf(ways, L, W).flatMap(({ points }) =>
     points.slice(1).map((p, k): [[number, number], [number, number]] => [points[k], p]),
   );
 }
@@ -263,7 +263,7 @@ function endView(
     texts.push({ at: [left + W + 3, top + H - z + level / layers.length / 2], text: `${number}`, sizeMm: 3.4 });
   });
   for (const wire of wires)
-    for (const { points } of wirePath(wire, W, level))
+    for (const { points } of pathOf(wireWays(wire, W, level), W, level))
       for (let k = 1; k < points.length; k++)
         lines.push({
           from: [left + points[k - 1][0], top + H - points[k - 1][1]],

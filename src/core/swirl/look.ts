@@ -42,7 +42,10 @@ export const strokeCoupling = (s: number): number => 0.35 + 0.45 * Math.exp(-(((
 export const dragLossAtFloor = (reachMm: number): number => clamp(0.5 - reachMm / 60, 0.08, 0.42);
 /** Height over which a tool's drag fades in from its tip, mm; a spoon's more. */
 export const fadeMm = (reachMm: number): number => (reachMm > 25 ? 26 : 7);
-/** How far a tool's way wanders with depth or along the loaf, mm. */
+/** How far a rod leans from its line with depth, and a wire along the loaf, mm. */
+export const ROD_WANDER_MM = 1.5;
+export const WIRE_WANDER_MM = 2.5;
+/** How far a freely drawn way wanders with depth or along the loaf, mm. */
 export const STROKE_WANDER_MM = 3.4;
 /** Wander of lane boundaries and seep under the plates, mm. */
 export const LANE_WANDER_MM = 2.6;

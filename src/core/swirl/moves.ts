@@ -1,11 +1,26 @@
-import { TOOLS } from "../techniques/tools";
+import { type StrokeTool, TOOLS } from "../techniques/tools";
+import { generator } from "../units/random";
 import { type Build, type DesignPour, warp } from "./build";
-import { dragLossAtFloor, fadeMm, STROKE_WANDER_MM, strokeCoupling, wireReachMm } from "./look";
+import { carryOf } from "./carry";
+import {
+  dragLossAtFloor,
+  fadeMm,
+  ROD_WANDER_MM,
+  STROKE_WANDER_MM,
+  strokeCoupling,
+  WIRE_WANDER_MM,
+  wireReachMm,
+} from "./look";
+import { noiseTable } from "./noise";
+import { compileLoops } from "./operations/loop";
+import { compilePasses } from "./operations/pass";
 import { compileStroke } from "./operations/stroke";
-import { combPath, type Path, strokePath, topPath, wirePath } from "./paths";
+import { dragAt, type ToolDepth } from "./toolDepth";
+import { combWays, type Hand, strokeWays, topWays, type Ways, wireWays } from "./ways";
 
 type PourOf<K extends DesignPour["kind"]> = Extract<DesignPour, { kind: K }>;
 
+const HAND_SEED = 0x5bd1e995;
 const PEAK_DEPTH_MM = 12;
 /** Height of a peak, share of what its tool drags along. */
 const PEAK_SHARE = 0.28;
@@ -16,59 +31,117 @@ const KNOCKS = {
   pull: { amplitudeMm: 1.6, topMm: null, modes: 5 },
 } as const;
 
-const lengthOf = (path: Path): number =>
-  path.reduce(
-    (sum, { points }) =>
-      points.reduce((way, [a, b], i) => (i ? way + Math.hypot(a - points[i - 1][0], b - points[i - 1][1]) : way), sum),
-    0,
-  );
+const lengthOf = (points: readonly [number, number][]): number =>
+  points.reduce((way, [a, b], i) => (i ? way + Math.hypot(a - points[i - 1][0], b - points[i - 1][1]) : way), 0);
 
-type Tool = Pick<
-  Parameters<typeof compileStroke>[0],
-  "plane" | "path" | "reachMm" | "tipMm" | "fadeMm" | "lossAtFloor"
->;
+/** Width that counts of a tool led broadside, half of it, mm. */
+const halfOf = (widthMm: number): number => widthMm / 2;
 
-/** A tool led along its path; one that goes nowhere changes nothing. */
-function lead(b: Build, seed: number, trace: number, tool: Tool): void {
-  if (lengthOf(tool.path) === 0) return;
+/** A tool led along its ways; `plane`: a rod stands upright and moves seen from above, a wire lies along the loaf and moves in the end view. */
+interface Led {
+  plane: "xy" | "yz";
+  ways: Ways;
+  halfMm: number;
+  reachMm: number;
+  depth: ToolDepth | null;
+  trace: number;
+}
+
+function lead(b: Build, seed: number, tool: Led): void {
   const { lengthMm, widthMm } = b.design;
-  const coupling = strokeCoupling(trace);
-  b.operations.push(
-    compileStroke({ seed, lengthMm, widthMm, levelMm: b.levelMm, coupling, wanderMm: STROKE_WANDER_MM, ...tool }),
-  );
+  const { levelMm } = b;
+  const isRod = tool.plane === "xy";
+  const random = generator(seed);
+  const { depth } = tool;
+  const [first, second] = isRod ? [lengthMm, widthMm] : [widthMm, levelMm];
+  const [along, beside, third] = isRod ? (["x", "y", "z"] as const) : (["y", "z", "x"] as const);
+  for (const run of tool.ways) {
+    const shared = {
+      carry: carryOf(tool.trace, (run.kind === "free" ? undefined : run.halfMm) ?? tool.halfMm),
+      dragAt: depth ? (z: number) => dragAt(depth, z) : undefined,
+      wanderMm: isRod ? ROD_WANDER_MM : WIRE_WANDER_MM,
+      wander: noiseTable(random, 1, 4),
+      loafMm: isRod ? 0 : lengthMm,
+      levelMm,
+      third,
+    };
+    if (run.kind === "passes") {
+      if (run.lines.length === 0) continue;
+      const isFirst = run.along === "first";
+      const way = isFirst ? along : beside;
+      const size = isFirst ? { lengthMm: first, roomMm: second } : { lengthMm: second, roomMm: first };
+      b.operations.push(compilePasses({ ...shared, ...size, way, beside: isFirst ? beside : along, lines: run.lines }));
+    } else if (run.kind === "loops") {
+      b.operations.push(compileLoops({ ...shared, along, beside, lengthMm: first, roomMm: second, lines: run.lines }));
+    } else if (lengthOf(run.points) > 0) {
+      b.operations.push(
+        compileStroke({
+          seed,
+          plane: tool.plane,
+          path: [{ points: run.points }],
+          lengthMm,
+          widthMm,
+          levelMm,
+          reachMm: tool.reachMm,
+          coupling: strokeCoupling(tool.trace),
+          wanderMm: STROKE_WANDER_MM,
+          tipMm: 0,
+          fadeMm: 1,
+          lossAtFloor: 0,
+          ...depth,
+        }),
+      );
+    }
+  }
 }
 
-/** A tool held upright, drawn along a path seen from above. */
-const rod = (b: Build, seed: number, trace: number, path: Path, reachMm: number, depthMm: number | null): void =>
-  lead(b, seed, trace, {
+/** What a hand adds to a way, from a seed of its own. */
+const handOf = (seed: number): Hand => {
+  const random = generator(seed ^ HAND_SEED);
+  return () => 2 * random() - 1;
+};
+
+/** A tool held upright. */
+function rod(
+  b: Build,
+  seed: number,
+  pour: { tool: StrokeTool; depthMm: number | null; trace: number },
+  ways: Ways,
+): void {
+  const { widthMm, reachMm } = TOOLS[pour.tool];
+  lead(b, seed, {
     plane: "xy",
-    path,
+    ways,
+    halfMm: halfOf(widthMm),
     reachMm,
-    tipMm: depthMm === null ? 0 : Math.max(0, b.levelMm - depthMm),
-    fadeMm: fadeMm(reachMm),
-    lossAtFloor: dragLossAtFloor(reachMm),
+    trace: pour.trace,
+    depth: {
+      levelMm: b.levelMm,
+      tipMm: pour.depthMm === null ? 0 : Math.max(0, b.levelMm - pour.depthMm),
+      fadeMm: fadeMm(reachMm),
+      lossAtFloor: dragLossAtFloor(reachMm),
+    },
   });
-
-export function stroke(b: Build, pour: PourOf<"stroke">, seed: number): void {
-  const path = strokePath(pour, b.design.lengthMm, b.design.widthMm);
-  rod(b, seed, pour.trace, path, TOOLS[pour.tool].reachMm, pour.depthMm);
 }
 
-export function combStroke(b: Build, pour: PourOf<"comb">, seed: number): void {
-  const path = combPath(pour, b.design.lengthMm, b.design.widthMm);
-  rod(b, seed, pour.trace, path, TOOLS[pour.tool].reachMm, pour.depthMm);
-}
+export const stroke = (b: Build, pour: PourOf<"stroke">, seed: number): void =>
+  rod(b, seed, pour, strokeWays(pour, b.design.lengthMm, b.design.widthMm, handOf(seed)));
 
-export function topStroke(b: Build, pour: PourOf<"topStroke">, seed: number): void {
-  const path = topPath(pour, b.design.lengthMm, b.design.widthMm);
-  rod(b, seed, pour.trace, path, TOOLS[pour.tool].reachMm, pour.depthMm);
-}
+export const combStroke = (b: Build, pour: PourOf<"comb">, seed: number): void =>
+  rod(b, seed, pour, combWays(pour, b.design.lengthMm, b.design.widthMm, handOf(seed)));
 
-export function wire(b: Build, pour: PourOf<"wire">, seed: number): void {
-  const path = wirePath(pour, b.design.widthMm, b.levelMm);
-  const reachMm = wireReachMm(pour.thicknessMm);
-  lead(b, seed, pour.trace, { plane: "yz", path, reachMm, tipMm: 0, fadeMm: 1, lossAtFloor: 0 });
-}
+export const topStroke = (b: Build, pour: PourOf<"topStroke">, seed: number): void =>
+  rod(b, seed, pour, topWays(pour, b.design.lengthMm, b.design.widthMm, handOf(seed)));
+
+export const wire = (b: Build, pour: PourOf<"wire">, seed: number): void =>
+  lead(b, seed, {
+    plane: "yz",
+    ways: wireWays(pour, b.design.widthMm, b.levelMm, handOf(seed)),
+    halfMm: halfOf(pour.thicknessMm),
+    reachMm: wireReachMm(pour.thicknessMm),
+    trace: pour.trace,
+    depth: null,
+  });
 
 export const peaks = (b: Build, pour: PourOf<"peaks">, seed: number): void =>
   warp(b, seed, TOOLS[pour.tool].reachMm * PEAK_SHARE, PEAK_DEPTH_MM, PEAK_MODES);

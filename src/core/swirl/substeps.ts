@@ -1,4 +1,4 @@
-import type { Path } from "./paths";
+import type { Path } from "./ways";
 
 /** Substeps in a box, and boxes in a group. */
 export const CHUNK = 8;
@@ -56,7 +56,7 @@ export function substepsOf(path: Path, stepMm: number, coupling: number): Subste
   const stepA: number[] = [];
   const stepB: number[] = [];
   const strength: number[] = [];
-  for (const { points, share } of path) {
+  for (const { points } of path) {
     for (let i = 0; i + 1 < points.length; ) {
       const [a0, b0] = points[i];
       const end = chordEnd(points, i, stepMm);
@@ -67,7 +67,7 @@ export function substepsOf(path: Path, stepMm: number, coupling: number): Subste
         midB.push(b0 + ((b1 - b0) * (k + 0.5)) / n);
         stepA.push((a1 - a0) / n);
         stepB.push((b1 - b0) / n);
-        strength.push(coupling * share);
+        strength.push(coupling);
       }
       i = end;
     }

@@ -1,7 +1,7 @@
 import type { ReactNode } from "react";
 import type { Derived } from "../../core/derive/derive";
 import type { Mould, Plan } from "../../core/document/schema";
-import { combPath, type Path, strokePath, topPath, wirePath } from "../../core/swirl/paths";
+import { combWays, type Path, pathOf, strokeWays, topWays, type Ways, wireWays } from "../../core/swirl/ways";
 import { lanesIn } from "../../core/techniques/lanes";
 import { type Operation, portionOf } from "../../core/techniques/operations/registry";
 import { byId } from "../../core/units/byId";
@@ -29,9 +29,10 @@ interface Props {
 export function PourDrawing(props: Props) {
   const { plan, operation: o } = props;
   const mould = byId(plan.moulds, o.mouldId);
-  if (o.kind === "stroke") return <FromAbove mould={mould} path={strokePath(o, mould.lengthMm, mould.widthMm)} />;
-  if (o.kind === "comb") return <FromAbove mould={mould} path={combPath(o, mould.lengthMm, mould.widthMm)} />;
-  if (o.kind === "topStroke") return <FromAbove mould={mould} path={topPath(o, mould.lengthMm, mould.widthMm)} />;
+  const seen = (ways: Ways) => pathOf(ways, mould.lengthMm, mould.widthMm);
+  if (o.kind === "stroke") return <FromAbove mould={mould} path={seen(strokeWays(o, mould.lengthMm, mould.widthMm))} />;
+  if (o.kind === "comb") return <FromAbove mould={mould} path={seen(combWays(o, mould.lengthMm, mould.widthMm))} />;
+  if (o.kind === "topStroke") return <FromAbove mould={mould} path={seen(topWays(o, mould.lengthMm, mould.widthMm))} />;
   return <FromEnd {...props} mould={mould} />;
 }
 
@@ -101,7 +102,10 @@ function FromEnd({ plan, derived, operation, doneIds, mould }: Props & { mould: 
   const hex = portionIndex < 0 ? null : derived.palette[portionIndex];
   const isRight = x > 160;
   const isPlaced = "acrossMm" in operation || operation.kind === "compartment";
-  const wire = operation.kind === "wire" ? wirePath(operation, mould.widthMm, full.levelMm) : [];
+  const wire =
+    operation.kind === "wire"
+      ? pathOf(wireWays(operation, mould.widthMm, full.levelMm), mould.widthMm, full.levelMm)
+      : [];
   const plates =
     lanes && (operation.kind === "compartment" || operation.kind === "pullDividers")
       ? edgesOf(lanes.widthsMm, mould.widthMm)

@@ -11,7 +11,7 @@ import { type Plan, SCHEMA_VERSION } from "../../../src/core/document/schema";
 import { computeTimeline } from "../../../src/core/prepare/timeline";
 import { weighUpOf } from "../../../src/core/prepare/weighUp";
 import { instructionOf } from "../../../src/core/prepare/words";
-import { combPath, wirePath } from "../../../src/core/swirl/paths";
+import { combWays, pathOf, wireWays } from "../../../src/core/swirl/ways";
 import { type Operation, operationDurationS } from "../../../src/core/techniques/operations/registry";
 import { sayer } from "../../../src/core/units/sayer";
 
@@ -120,11 +120,12 @@ describe("a batch file of version 2", () => {
 
 describe("a comb", () => {
   const comb = { path: "along" as const, teeth: 6, pitchMm: 14, passes: 1 };
+  const teeth = (o: Parameters<typeof combWays>[0]) => pathOf(combWays(o, 250, 90), 250, 90);
 
   it("draws one way a tooth, inside the mould, there and then back between", () => {
-    const once = combPath(comb, 250, 90);
+    const once = teeth(comb);
     expect(once).toHaveLength(6);
-    const twice = combPath({ ...comb, passes: 2 }, 250, 90);
+    const twice = teeth({ ...comb, passes: 2 });
     expect(twice.length).toBeGreaterThan(9);
     expect(twice[6].points[0][0]).toBeGreaterThan(twice[6].points[1][0]);
     for (const { points } of twice)
@@ -137,12 +138,12 @@ describe("a comb", () => {
   });
 
   it("leaves out teeth that the mould has no room for", () => {
-    expect(combPath({ ...comb, teeth: 30 }, 250, 90)).toHaveLength(6);
+    expect(teeth({ ...comb, teeth: 30 })).toHaveLength(6);
   });
 
   it("across is set on along the whole loaf; in waves it swings by less than its pitch", () => {
-    expect(combPath({ ...comb, path: "across" }, 250, 90)).toHaveLength(18);
-    const [first] = combPath({ ...comb, path: "waves", teeth: 2 }, 250, 90);
+    expect(teeth({ ...comb, path: "across" })).toHaveLength(18);
+    const [first] = teeth({ ...comb, path: "waves", teeth: 2 });
     const ys = first.points.map(([, y]) => y);
     expect(Math.max(...ys) - Math.min(...ys)).toBeLessThanOrEqual(2 * 14);
     expect(Math.max(...ys) - Math.min(...ys)).toBeGreaterThan(10);
@@ -164,15 +165,15 @@ describe("a hanger drawn by hand", () => {
       { yMm: 10, zMm: 60 },
       { yMm: 40, zMm: 5 },
     ];
-    expect(wirePath({ path: "free", loops: 1, points }, 90, 70)).toEqual([
+    expect(wireWays({ path: "free", loops: 1, points }, 90, 70)).toEqual([
       {
+        kind: "free",
         points: [
           [10, 60],
           [40, 5],
         ],
-        share: 1,
       },
     ]);
-    expect(wirePath({ path: "free", loops: 1, points: points.slice(1) }, 90, 70)).toEqual([]);
+    expect(wireWays({ path: "free", loops: 1, points: points.slice(1) }, 90, 70)).toEqual([]);
   });
 });

@@ -101,7 +101,6 @@ const stroke = (plane: "xy" | "yz") =>
                 [40, 4],
                 [80, 40],
               ],
-        share: 1,
       },
     ],
     reachMm: 12,

@@ -1,8 +1,9 @@
 import { generator } from "../../units/random";
 import { alongLoaf, type NoiseTable, noiseAt, noiseTable } from "../noise";
-import type { Path } from "../paths";
 import type { CompiledOperation, Point, Points } from "../points";
 import { CHUNK, GROUP, type Substeps, substepsOf } from "../substeps";
+import { dragAt } from "../toolDepth";
+import type { Path } from "../ways";
 
 export interface StrokeInput {
   seed: number;
@@ -52,14 +53,6 @@ const stepsAt = (o: Stroke, fineness: number): Substeps => {
   return made;
 };
 
-/** How much the tool drags at a height: 1 at the surface, less with depth, fading to 0 below its tip. */
-function drag(o: Stroke, z: number): number {
-  const along = 1 - o.lossAtFloor * Math.max(0, 1 - z / o.levelMm);
-  if (z >= o.tipMm) return along;
-  const t = 1 - (o.tipMm - z) / o.fadeMm;
-  return t <= 0 ? 0 : along * t * t * (3 - 2 * t);
-}
-
 /**
  * A tool drawn through batter: in its plane a divergence-free flow with stream function psi = c C G w, C = D x r, G = (1 - |r|^2/R^2)^3, w the product of
  * wall factors t(2-t); midpoint rule, the last substep first for the inverse. Substeps out of reach are passed over by two levels of boxes.
@@ -105,7 +98,7 @@ function inverse(o: Stroke, points: Points, fineness: number): void {
   if (isRod) points.sectionX = null;
   for (let n = 0; n < liveCount; n++) {
     const i = live[n];
-    const d = isRod ? drag(o, z[i]) : 1;
+    const d = isRod ? dragAt(o, z[i]) : 1;
     if (d === 0) continue;
     if (!fixed) {
       const u = shiftU(o, third[i]);
@@ -259,7 +252,7 @@ function step(o: Stroke, s: Substeps, j: number, pa: number, pb: number, sa: num
 function forward(o: Stroke, point: Point): void {
   const s = stepsAt(o, 1);
   const isRod = o.plane === "xy";
-  const d = isRod ? drag(o, point.z) : 1;
+  const d = isRod ? dragAt(o, point.z) : 1;
   if (d === 0) return;
   const u = shiftU(o, isRod ? point.z : point.x);
   const sa = o.wanderMm * noiseAt(o.wanderA, u);

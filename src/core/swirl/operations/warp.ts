@@ -3,7 +3,7 @@ import { alongLoaf, noiseAt, noiseTable } from "../noise";
 import type { CompiledOperation, Point, Points } from "../points";
 
 /** Cuts along the loaf for which the flow is tabulated, and nodes of one table across and up. */
-const SLABS = 64;
+const SLABS = 32;
 const ACROSS = 41;
 const UP = 33;
 
@@ -61,24 +61,51 @@ function cutAt(o: Warp, x: number): Float32Array {
   return o.cut;
 }
 
+/** Adds one wave across, times what its waves up sum to at every height. */
+function addWave(
+  sums: Float64Array,
+  sinY: Float64Array,
+  cosY: Float64Array,
+  cosUp: Float64Array,
+  sinUp: Float64Array,
+  from: number,
+): void {
+  let q = 0;
+  for (let b = 0; b < UP; b++) {
+    const vy = cosUp[from + b];
+    const vz = sinUp[from + b];
+    for (let a = 0; a < ACROSS; a++) {
+      sums[q] += vy * sinY[a];
+      sums[q + 1] += vz * cosY[a];
+      q += 2;
+    }
+  }
+}
+
 function slabOf(o: Warp, number: number): Float32Array {
   const j = Math.min(SLABS - 1, Math.max(0, number));
   const known = o.slabs[j];
   if (known) return known;
-  const made = new Float32Array(ACROSS * UP * 2);
   const u = alongLoaf(((j + 0.5) * o.lengthMm) / SLABS, o.lengthMm);
+  // Sums over the waves up first, then over those across: both axes are read from tables of their own.
+  let most = 0;
+  for (const m of o.modes) most = Math.max(most, m.k);
+  const sinUp = new Float64Array((most + 1) * UP);
+  const cosUp = new Float64Array((most + 1) * UP);
   for (const m of o.modes) {
     const weight = o.scale * m.weight * (0.6 + 0.4 * noiseAt(m.along, u));
     const vy = (weight * m.l * Math.PI) / (o.levelMm - o.bottomMm);
     const vz = (-weight * m.k * Math.PI) / o.widthMm;
-    const [sinY, cosY, sinZ, cosZ] = [acrossWaves.sin[m.k], acrossWaves.cos[m.k], upWaves.sin[m.l], upWaves.cos[m.l]];
-    for (let b = 0, q = 0; b < UP; b++) {
-      for (let a = 0; a < ACROSS; a++, q += 2) {
-        made[q] += vy * sinY[a] * cosZ[b];
-        made[q + 1] += vz * cosY[a] * sinZ[b];
-      }
+    const sinZ = upWaves.sin[m.l];
+    const cosZ = upWaves.cos[m.l];
+    for (let b = 0; b < UP; b++) {
+      cosUp[m.k * UP + b] += vy * cosZ[b];
+      sinUp[m.k * UP + b] += vz * sinZ[b];
     }
   }
+  const sums = new Float64Array(ACROSS * UP * 2);
+  for (let k = 1; k <= most; k++) addWave(sums, acrossWaves.sin[k], acrossWaves.cos[k], cosUp, sinUp, k * UP);
+  const made = new Float32Array(sums);
   o.slabs[j] = made;
   return made;
 }

@@ -90,12 +90,12 @@ export const crossings: Family = {
 export const circling: Family = {
   ...rest,
   label: "dividers, circling",
-  blurb: "long loops around the loaf, a quarter turned, then twice round the rim: concentric curves",
-  knobs: [lanes, tool, number("loops", "loops", 1, 8, 4), number("rim", "turns round the rim", 0, 3, 2)],
+  blurb: "a stick on edge in loops along one side and back along the other, then twice round the rim: rows of curls",
+  knobs: [lanes, tool, number("loops", "rows of loops", 1, 8, 2), number("rim", "turns round the rim", 0, 3, 2)],
   recipe(input) {
     const tool = str(input.knobs, "tool") as StrokeTool;
     const list = fillCompartments(input);
-    list.push(strokeOf(tool, "circles", { pitchMm: 30, loops: num(input.knobs, "loops") }));
+    list.push(strokeOf(tool, "circles", { pitchMm: 22, loops: num(input.knobs, "loops") }));
     const rim = num(input.knobs, "rim");
     if (rim > 0) list.push(strokeOf(tool, "rim-turns", { pitchMm: 12, loops: rim }));
     return [...list, ...topLines(input)];

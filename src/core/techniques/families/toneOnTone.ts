@@ -25,7 +25,7 @@ export const toneOnTone: Family = {
     });
     const turns = num(knobs, "turns");
     if (turns > 0) {
-      list.push(strokeOf("spoon", "circles", { pitchMm: 30, loops: turns }));
+      list.push(strokeOf("spoon", "circles", { pitchMm: 60, loops: turns }));
     }
     return [...shareOut(list, new Map([[base.id, 70]])), ...topLines(input)];
   },

@@ -32,10 +32,10 @@ export const STROKE_PATHS = [
 const PATH_WORDS: Record<(typeof STROKE_PATHS)[number], string> = {
   crossings: "From a corner across the whole width and back, one small step along each time, to the end",
   "centre-pass": "Down the middle, lengthwise",
-  circles: "In long loops around the loaf, without a stop",
+  circles: "On edge in loops along one side, back along the other the other way round, without a stop",
   "rim-turns": "Round along the rim",
-  "figure-eights": "In wide figure-eights along the loaf, flat of the tool across",
-  "s-curves": "In S-curves across the lines, from both sides in turn, touching the floor",
+  "figure-eights": "In wide figure-eights along the loaf, flat of the tool across, lobe against lobe",
+  "s-curves": "In S-curves across the lines, one way to the end, then back between them, touching the floor",
   rakes: "Straight across the lines, side by side",
   "spoon-drags": "Down, along and up, there and back",
   free: "As it is drawn on the picture",

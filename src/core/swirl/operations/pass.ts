@@ -1,0 +1,423 @@
+import type { LedTool } from "../carry";
+import { alongLoaf, type NoiseTable, noiseAt } from "../noise";
+import type { CompiledOperation, Point, Points } from "../points";
+import { endOf, wayCoordinate, wayPlace, wayStretch } from "./wayCoordinate";
+
+/** One way of a tool from wall to wall: straight, or bent to both sides of its line. */
+export interface PassLine {
+  /** Place of the line beside the way, mm; batter moves with the way where `sense` is 1, against it where it is -1. */
+  atMm: number;
+  sense: 1 | -1;
+  /** How strongly it carries, share of the operation's `carry`. */
+  share: number;
+  /** Bow of the hand, mm at the middle; and sideways swing of a bent way, mm, in so many whole waves. */
+  bowMm: number;
+  swingMm: number;
+  waves: number;
+  /** Room that the flow may take to either side, mm, where it is less than that to the walls. */
+  roomMm?: number;
+}
+
+export interface PassInput extends LedTool {
+  /** Where the way runs, which coordinate is beside it, and which is along the tool. */
+  way: "x" | "y" | "z";
+  beside: "x" | "y" | "z";
+  third: "x" | "y" | "z";
+  /** Length of the way and of the room beside it, mm. */
+  lengthMm: number;
+  roomMm: number;
+  lines: readonly PassLine[];
+}
+
+/** Distance from the line in shares of the needle's half-width, at which the carry is given; between them it is linear. */
+const U = [0, 0.01, 0.02, 0.035, 0.06, 0.1, 0.15, 0.22, 0.32, 0.45, 0.62, 0.8, 1];
+/** Carry at these, share of A: -ln u, which has no end on the line itself; there the tool's own width decides. */
+const ON_LINE = 5.3;
+const GAMMA = U.map((u) => (u === 0 ? ON_LINE : -Math.log(u)));
+const PIECES = U.length - 1;
+const PER_PIECE = 200;
+/** Piece by u x 200: all nodes are multiples of 0.005. */
+const PIECE_AT = Uint8Array.from({ length: PER_PIECE + 1 }, (_, i) => {
+  const u = (i + 0.5) / PER_PIECE;
+  return Math.min(
+    PIECES - 1,
+    U.findIndex((_, k) => k === PIECES || u < U[k + 1]),
+  );
+});
+const SLOPE = Float64Array.from({ length: PIECES }, (_, k) => (GAMMA[k + 1] - GAMMA[k]) / (U[k + 1] - U[k]));
+const NODES = Float64Array.from(U);
+const CARRIES = Float64Array.from(GAMMA);
+
+/** Cells of the table of the return flow along the way, and carries for which it is worked out, and held. */
+const STRETCH = 128;
+const LEVELS = 8;
+const HELD = 64;
+/** Largest share by which the return may press the way together: beyond it a place would come from two. */
+const MOST_PRESSED = 0.9;
+const PRESSED_TO = 0.85;
+/** Greatest value of 12 v (1 - v)^2. */
+const RETURN_PEAK = 16 / 9;
+const NEWTON = 8;
+/** Newton stops at a step under this, mm: exactly, and for a picture (what is left is its square). */
+const CLOSE_MM = 1e-9;
+const CLOSE_IN_PICTURE_MM = 0.15;
+const AT_WALL_MM = 1e-7;
+/** Wider than any way bends, mm: what lies farther beside it is passed over. */
+const WIDEST_BEND_MM = 40;
+
+/** Mean carry of the needle at a place of the way, for carries from 0 to `most`. */
+interface Flux {
+  most: number;
+  /** Cubic of every cell, by level and cell: value, and its three further coefficients by the share of the cell. */
+  cells: Float64Array;
+  /** Greatest slope at each level. */
+  steepest: Float64Array;
+}
+
+interface Pass {
+  way: PassInput["way"];
+  beside: PassInput["beside"];
+  third: PassInput["third"];
+  dragAt: (third: number) => number;
+  wander: NoiseTable;
+  /** Length of the way, room beside it, stretch at its ends, wander, length of the loaf (0: the tool stands upright), level; mm. */
+  sizes: Float64Array;
+  flux: Flux;
+  count: number;
+  at: Float64Array;
+  sense: Int8Array;
+  amount: Float64Array;
+  bow: Float64Array;
+  swing: Float64Array;
+  waves: Float64Array;
+  /** Room and needle's half-width to the lower and to the higher side, mm. */
+  room: [Float64Array, Float64Array];
+  needle: [Float64Array, Float64Array];
+}
+
+/**
+ * Mean carry over the needle, integral of M(s, u) - s over u from 0 to 1, and its slope; with M = sigma(Q(s) + A gamma(u)). Both are exact: gamma is linear
+ * in pieces, and over a piece the integral of sigma' is the difference of sigma.
+ */
+function fluxAt(lengthMm: number, endMm: number, s: number, carry: number): { value: number; slope: number } {
+  const q = wayCoordinate(lengthMm, endMm, s);
+  const w = wayStretch(lengthMm, endMm, s);
+  let slope = 0;
+  let value = 0;
+  for (let k = 0; k < PIECES; k++) {
+    const [g0, g1] = [carry * GAMMA[k], carry * GAMMA[k + 1]];
+    const [m0, m1] = [wayPlace(lengthMm, endMm, q + g0), wayPlace(lengthMm, endMm, q + g1)];
+    const du = U[k + 1] - U[k];
+    slope += carry > 0 ? ((m1 - m0) / (g1 - g0)) * du : w * du;
+    // Three points of Gauss: sigma is smooth inside a piece.
+    for (const [t, weight] of GAUSS) value += weight * du * (wayPlace(lengthMm, endMm, q + g0 + t * (g1 - g0)) - s);
+  }
+  return { value, slope: slope / w - 1 };
+}
+const GAUSS = [
+  [0.5 - Math.sqrt(0.15), 5 / 18],
+  [0.5, 8 / 18],
+  [0.5 + Math.sqrt(0.15), 5 / 18],
+] as const;
+
+function makeFlux(lengthMm: number, most: number): Flux {
+  const endMm = endOf(lengthMm);
+  const step = lengthMm / STRETCH;
+  const row = STRETCH + 1;
+  const [value, slope] = [new Float64Array(LEVELS * row), new Float64Array(LEVELS * row)];
+  for (let a = 1; a < LEVELS; a++)
+    for (let k = 1; k < STRETCH; k++) {
+      const flux = fluxAt(lengthMm, endMm, k * step, (most * a) / (LEVELS - 1));
+      value[a * row + k] = flux.value;
+      slope[a * row + k] = flux.slope * step;
+    }
+  const cells = new Float64Array(HELD * STRETCH * 4);
+  const steepest = new Float64Array(HELD);
+  for (let held = 0; held < HELD; held++) {
+    // Cubic through four of the levels; between the held ones the nearest is taken: they lie a few hundredths of a millimetre apart.
+    const u = (held / (HELD - 1)) * (LEVELS - 1);
+    const from = Math.min(LEVELS - 4, Math.max(0, Math.floor(u) - 1));
+    const v = u - from;
+    const weights = [
+      (-(v - 1) * (v - 2) * (v - 3)) / 6,
+      (v * (v - 2) * (v - 3)) / 2,
+      (-v * (v - 1) * (v - 3)) / 2,
+      (v * (v - 1) * (v - 2)) / 6,
+    ];
+    const at = (table: Float64Array, k: number) =>
+      weights.reduce((sum, w, i) => sum + w * table[(from + i) * row + k], 0);
+    for (let k = 0; k < STRETCH; k++) {
+      const [a, b, da, db] = [at(value, k), at(value, k + 1), at(slope, k), at(slope, k + 1)];
+      cells.set([a, da, 3 * (b - a) - 2 * da - db, 2 * (a - b) + da + db], (held * STRETCH + k) * 4);
+      steepest[held] = Math.max(steepest[held], Math.abs(da) / step);
+    }
+  }
+  return { most, cells, steepest };
+}
+
+const levelOf = (flux: Flux, carry: number): number => Math.min(HELD - 1, Math.round((carry / flux.most) * (HELD - 1)));
+
+const fluxes = new Map<string, Flux>();
+const MOST_FLUXES = 24;
+
+/** Tables are shared by all ways of one length: they hang on nothing else. */
+function fluxOf(lengthMm: number, most: number): Flux {
+  const key = `${lengthMm}|${most}`;
+  const known = fluxes.get(key);
+  if (known) return known;
+  if (fluxes.size >= MOST_FLUXES) fluxes.delete(fluxes.keys().next().value!);
+  const made = makeFlux(lengthMm, most);
+  fluxes.set(key, made);
+  return made;
+}
+
+/** Share of u up to which the needle's batter at the place q of the way came from: integral of sigma'(q + A gamma) over u, exact by pieces. */
+function pressed(lengthMm: number, endMm: number, q: number, carry: number, piece: number, u: number): number {
+  let sum = 0;
+  let before = wayPlace(lengthMm, endMm, q + carry * CARRIES[0]);
+  for (let k = 0; k < piece; k++) {
+    const here = wayPlace(lengthMm, endMm, q + carry * CARRIES[k + 1]);
+    sum += (here - before) / SLOPE[k];
+    before = here;
+  }
+  const at = CARRIES[piece] + SLOPE[piece] * (u - NODES[piece]);
+  sum += (wayPlace(lengthMm, endMm, q + carry * at) - before) / SLOPE[piece];
+  return sum / carry;
+}
+
+const pieceAt = (u: number): number => PIECE_AT[Math.min(PER_PIECE, Math.floor(u * PER_PIECE))];
+
+const EVENLY = () => 1;
+
+/**
+ * A tool drawn from wall to wall, once or many times, each time an exact, area-preserving map in the plane of the way: beside the line batter is carried on by
+ * A ln(bz / b) within the needle's half-width bz, and comes back weakly and broadly between bz and B, where the flow ends; at both ends of the way it stands
+ * still. Written as a mixed generating function: the place along the way after it, and the place beside it before it, follow from the two others.
+ * Constants: {@link Carry}.
+ */
+export function compilePasses(input: PassInput): CompiledOperation {
+  const n = input.lines.length;
+  const most = Math.max(1e-6, input.carry.a * Math.max(0, ...input.lines.map((l) => l.share)));
+  const flux = fluxOf(input.lengthMm, most);
+  const o: Pass = {
+    way: input.way,
+    beside: input.beside,
+    third: input.third,
+    dragAt: input.dragAt ?? EVENLY,
+    wander: input.wander,
+    sizes: Float64Array.of(
+      input.lengthMm,
+      input.roomMm,
+      endOf(input.lengthMm),
+      input.wanderMm,
+      input.loafMm,
+      input.levelMm,
+    ),
+    flux,
+    count: n,
+    at: Float64Array.from(input.lines, (l) => l.atMm),
+    sense: Int8Array.from(input.lines, (l) => l.sense),
+    amount: new Float64Array(n),
+    bow: Float64Array.from(input.lines, (l) => l.bowMm),
+    swing: Float64Array.from(input.lines, (l) => l.swingMm),
+    waves: Float64Array.from(input.lines, (l) => l.waves),
+    room: [new Float64Array(n), new Float64Array(n)],
+    needle: [new Float64Array(n), new Float64Array(n)],
+  };
+  input.lines.forEach((line, j) => {
+    const aside = Math.abs(line.bowMm) + Math.abs(line.swingMm) + input.wanderMm;
+    const walls = [line.atMm - aside, input.roomMm - line.atMm - aside];
+    let amount = input.carry.a * line.share;
+    walls.forEach((wall, side) => {
+      const room = Math.max(0, Math.min(wall, line.roomMm ?? Number.POSITIVE_INFINITY, input.carry.roomMm));
+      o.room[side][j] = room;
+      o.needle[side][j] = input.carry.needleMm(room);
+    });
+    for (const side of [0, 1]) {
+      const ratio = (RETURN_PEAK * o.needle[side][j]) / Math.max(1e-9, o.room[side][j] - o.needle[side][j]);
+      for (let round = 0; round < 3; round++) {
+        const press = flux.steepest[levelOf(flux, amount)] * ratio;
+        if (press > MOST_PRESSED) amount *= PRESSED_TO / press;
+      }
+    }
+    // A carry that the table holds: needle and return then meet without a step.
+    o.amount[j] = (levelOf(flux, amount) * flux.most) / (HELD - 1);
+  });
+  return {
+    kind: input.third === "z" ? "rod" : "wire",
+    isMovement: true,
+    levelMm: input.levelMm,
+    inverse: (points, fineness) => inverse(o, points, fineness),
+    forward: (point) => forward(o, point),
+  };
+}
+
+/** How far a way lies beside its line at a place along it, mm. */
+function bend(o: Pass, j: number, s: number): number {
+  const t = s / o.sizes[0];
+  const bow = o.bow[j] * 4 * t * (1 - t);
+  return o.swing[j] === 0 ? bow : bow + o.swing[j] * Math.sin(2 * Math.PI * o.waves[j] * t);
+}
+
+function wanderAt(o: Pass, third: number): number {
+  const [wanderMm, loafMm, levelMm] = [o.sizes[3], o.sizes[4], o.sizes[5]];
+  return wanderMm * noiseAt(o.wander, loafMm > 0 ? alongLoaf(third, loafMm) : third / Math.max(60, levelMm));
+}
+
+const axisOf = (points: Points, axis: "x" | "y" | "z"): Float64Array =>
+  axis === "x" ? points.x : axis === "y" ? points.y : points.z;
+
+/** Takes all live samples back over all ways, the last first. Everything is a plain local: this loop is the hottest of the model. */
+function inverse(o: Pass, points: Points, fineness: number): void {
+  const { live, liveCount } = points;
+  const way = axisOf(points, o.way);
+  const beside = axisOf(points, o.beside);
+  const third = axisOf(points, o.third);
+  const { count, at, sense, amount, room, needle, bow, swing, flux, dragAt, sizes } = o;
+  const lengthMm = sizes[0];
+  const roomMm = sizes[1];
+  const endMm = sizes[2];
+  const { cells } = flux;
+  const sectionX = o.third === "x" ? points.sectionX : null;
+  const roomLow = room[0];
+  const roomHigh = room[1];
+  const needleLow = needle[0];
+  const needleHigh = needle[1];
+  const shift = sectionX === null ? 0 : wanderAt(o, sectionX);
+  const perMm = STRETCH / lengthMm;
+  const perBow = 4 / (lengthMm * lengthMm);
+  const toLevel = (HELD - 1) / flux.most;
+  const far = lengthMm - endMm;
+  const close = fineness < 1 ? CLOSE_IN_PICTURE_MM : CLOSE_MM;
+  for (let n = 0; n < liveCount; n++) {
+    const i = live[n];
+    const drag = dragAt(third[i]);
+    if (drag <= 0) continue;
+    const aside = sectionX === null ? wanderAt(o, third[i]) : shift;
+    let s = way[i];
+    let p = beside[i];
+    for (let j = count - 1; j >= 0; j--) {
+      const middle = at[j] + aside;
+      const off = p - middle;
+      if (off > roomHigh[j] + WIDEST_BEND_MM || -off > roomLow[j] + WIDEST_BEND_MM) continue;
+      const bent = swing[j] === 0 ? bow[j] * perBow * s * (lengthMm - s) : bend(o, j, s);
+      const b = off - bent;
+      const isLow = b < 0;
+      const size = isLow ? -b : b;
+      const B = isLow ? roomLow[j] : roomHigh[j];
+      if (size >= B || s < AT_WALL_MM || lengthMm - s < AT_WALL_MM) continue;
+      const bz = isLow ? needleLow[j] : needleHigh[j];
+      const isWith = sense[j] > 0;
+      const carry = amount[j] * drag;
+      const start = isWith ? s : lengthMm - s;
+      let end: number;
+      let out: number;
+      if (size < bz) {
+        const u = size / bz;
+        const piece = PIECE_AT[(u * PER_PIECE) | 0];
+        const q = wayCoordinate(lengthMm, endMm, start) - carry * (CARRIES[piece] + SLOPE[piece] * (u - NODES[piece]));
+        end = wayPlace(lengthMm, endMm, q);
+        // Away from the ends nothing is pressed together.
+        out =
+          q >= endMm && q + carry * ON_LINE <= far
+            ? size
+            : (bz * pressed(lengthMm, endMm, q, carry, piece, u)) / wayStretch(lengthMm, endMm, end);
+      } else {
+        const free = B - bz;
+        const v = (size - bz) / free;
+        const left = 1 - v;
+        const h = (12 * v * left * left * bz) / free;
+        const row = Math.min(HELD - 1, (carry * toLevel + 0.5) | 0) * STRETCH;
+        let slope = 0;
+        end = start;
+        for (let round = 0; round < NEWTON; round++) {
+          const place = end * perMm;
+          const k = place <= 0 ? 0 : place >= STRETCH ? STRETCH - 1 : place | 0;
+          const t = place - k;
+          const c = (row + k) * 4;
+          const c2 = cells[c + 2];
+          const c3 = cells[c + 3];
+          const value = cells[c] + t * (cells[c + 1] + t * (c2 + t * c3));
+          slope = (cells[c + 1] + t * (2 * c2 + 3 * t * c3)) * perMm;
+          const by = (end - value * h - start) / (1 - slope * h);
+          end -= by;
+          if (by < close && by > -close) break;
+        }
+        out = size + bz * slope * left * left * left * (1 + 3 * v);
+      }
+      s = isWith ? end : lengthMm - end;
+      if (s < 0) s = 0;
+      else if (s > lengthMm) s = lengthMm;
+      const then = swing[j] === 0 ? bow[j] * perBow * s * (lengthMm - s) : bend(o, j, s);
+      p = middle + then + (isLow ? -out : out);
+      if (p < 0) p = 0;
+      else if (p > roomMm) p = roomMm;
+    }
+    way[i] = s;
+    beside[i] = p;
+  }
+  if (o.third === "z") points.sectionX = null;
+}
+
+const BISECTIONS = 60;
+
+/** Where a rising function of 0 to 1 meets a value. */
+function meets(at: (t: number) => number, value: number): number {
+  let [low, high] = [0, 1];
+  for (let n = 0; n < BISECTIONS; n++) {
+    const middle = (low + high) / 2;
+    if (at(middle) < value) low = middle;
+    else high = middle;
+  }
+  return (low + high) / 2;
+}
+
+/** Takes a place on over one way, the reverse of its inverse: `s` runs with the sense of the way, `b` is 0 or more. */
+function on(o: Pass, s: number, b: number, carry: number, room: number, needle: number): { s: number; b: number } {
+  const { flux } = o;
+  const lengthMm = o.sizes[0];
+  const endMm = o.sizes[2];
+  const q = wayCoordinate(lengthMm, endMm, s);
+  const w = wayStretch(lengthMm, endMm, s);
+  const from = (u: number) => (needle * pressed(lengthMm, endMm, q, carry, pieceAt(u), u)) / w;
+  if (b < from(1)) {
+    const u = meets(from, b);
+    const piece = pieceAt(u);
+    return {
+      s: wayPlace(lengthMm, endMm, q + carry * (CARRIES[piece] + SLOPE[piece] * (u - NODES[piece]))),
+      b: u * needle,
+    };
+  }
+  const place = (s * STRETCH) / lengthMm;
+  const k = Math.min(STRETCH - 1, Math.floor(place));
+  const t = place - k;
+  const [c0, c1, c2, c3] = flux.cells.subarray((levelOf(flux, carry) * STRETCH + k) * 4);
+  const slope = ((c1 + t * (2 * c2 + 3 * t * c3)) * STRETCH) / lengthMm;
+  const free = room - needle;
+  const v = meets((x) => needle + x * free + needle * slope * (1 - x) ** 3 * (1 + 3 * x), b);
+  const value = c0 + t * (c1 + t * (c2 + t * c3));
+  return { s: s - value * ((12 * v * (1 - v) ** 2 * needle) / free), b: needle + v * free };
+}
+
+function forward(o: Pass, point: Point): void {
+  const drag = o.dragAt(point[o.third]);
+  const lengthMm = o.sizes[0];
+  const roomMm = o.sizes[1];
+  if (drag <= 0) return;
+  const aside = wanderAt(o, point[o.third]);
+  let s = point[o.way];
+  let p = point[o.beside];
+  for (let j = 0; j < o.count; j++) {
+    const b = p - o.at[j] - aside - bend(o, j, s);
+    const side = b < 0 ? 0 : 1;
+    const size = Math.abs(b);
+    const B = o.room[side][j];
+    if (size >= B || s < AT_WALL_MM || lengthMm - s < AT_WALL_MM) continue;
+    const isWith = o.sense[j] > 0;
+    const to = on(o, isWith ? s : lengthMm - s, size, o.amount[j] * drag, B, o.needle[side][j]);
+    s = Math.min(lengthMm, Math.max(0, isWith ? to.s : lengthMm - to.s));
+    p = Math.min(roomMm, Math.max(0, o.at[j] + aside + bend(o, j, s) + (side === 0 ? -to.b : to.b)));
+  }
+  point[o.way] = s;
+  point[o.beside] = p;
+}
