@@ -33,11 +33,6 @@ export const TOP_LINE = { depthMm: 3.5, wobbleMm: 2.5 } as const;
 /** Widest gap a plume may open, as a share of the width. */
 export const WIDEST_GAP = 0.8;
 
-/** Radius of what a wire drags along, mm, by its thickness; those of other tools stand in their table. */
-export const wireReachMm = (thicknessMm: number): number => 6.5 + 1.3 * thicknessMm;
-
-/** How far batter follows a tool at a trace: thin closes up again, thick does not follow. */
-export const strokeCoupling = (s: number): number => 0.35 + 0.45 * Math.exp(-(((s - 2.8) / 1.1) ** 2));
 /** Share of its drag that a tool loses from the surface down to the floor: the narrower, the more. */
 export const dragLossAtFloor = (reachMm: number): number => clamp(0.5 - reachMm / 60, 0.08, 0.42);
 /** Height over which a tool's drag fades in from its tip, mm; a spoon's more. */

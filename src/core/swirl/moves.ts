@@ -1,16 +1,8 @@
 import { type StrokeTool, TOOLS } from "../techniques/tools";
 import { generator } from "../units/random";
 import { type Build, type DesignPour, warp } from "./build";
-import { carryOf } from "./carry";
-import {
-  dragLossAtFloor,
-  fadeMm,
-  ROD_WANDER_MM,
-  STROKE_WANDER_MM,
-  strokeCoupling,
-  WIRE_WANDER_MM,
-  wireReachMm,
-} from "./look";
+import { carryOf, freely } from "./carry";
+import { dragLossAtFloor, fadeMm, ROD_WANDER_MM, STROKE_WANDER_MM, WIRE_WANDER_MM } from "./look";
 import { noiseTable } from "./noise";
 import { compileLoops } from "./operations/loop";
 import { compilePasses } from "./operations/pass";
@@ -42,7 +34,6 @@ interface Led {
   plane: "xy" | "yz";
   ways: Ways;
   halfMm: number;
-  reachMm: number;
   depth: ToolDepth | null;
   trace: number;
 }
@@ -82,8 +73,7 @@ function lead(b: Build, seed: number, tool: Led): void {
           lengthMm,
           widthMm,
           levelMm,
-          reachMm: tool.reachMm,
-          coupling: strokeCoupling(tool.trace),
+          ...freely(shared.carry),
           wanderMm: STROKE_WANDER_MM,
           tipMm: 0,
           fadeMm: 1,
@@ -113,7 +103,6 @@ function rod(
     plane: "xy",
     ways,
     halfMm: halfOf(widthMm),
-    reachMm,
     trace: pour.trace,
     depth: {
       levelMm: b.levelMm,
@@ -138,7 +127,6 @@ export const wire = (b: Build, pour: PourOf<"wire">, seed: number): void =>
     plane: "yz",
     ways: wireWays(pour, b.design.widthMm, b.levelMm, handOf(seed)),
     halfMm: halfOf(pour.thicknessMm),
-    reachMm: wireReachMm(pour.thicknessMm),
     trace: pour.trace,
     depth: null,
   });

@@ -1,5 +1,5 @@
 /**
- * Tools that are drawn through batter: what they are called, their width, how far around them batter is dragged along in the picture, and the trace
+ * Tools that are drawn through batter: what they are called, their width, how far around them batter is stirred up in the picture (what their tip and their peaks hang on), and the trace
  * that they work in. Starting estimates of practice; users' logs correct the windows.
  */
 export const TOOLS = {

@@ -1,9 +1,10 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { type Carry, carryOf, following } from "../../../src/core/swirl/carry";
+import { type Carry, carryOf, following, freely } from "../../../src/core/swirl/carry";
 import { noiseTable } from "../../../src/core/swirl/noise";
 import { compileLoops, type LoopLine } from "../../../src/core/swirl/operations/loop";
 import { compilePasses, type PassLine } from "../../../src/core/swirl/operations/pass";
+import { compileStroke } from "../../../src/core/swirl/operations/stroke";
 import { type CompiledOperation, createPoints, restart } from "../../../src/core/swirl/points";
 import { pathOf, strokeWays, topWays, wireWays } from "../../../src/core/swirl/ways";
 import { STROKE_PATHS } from "../../../src/core/techniques/operations/stroke";
@@ -149,6 +150,40 @@ describe("a tool drawn from wall to wall", () => {
     });
     expect(Math.max(...ys) - W / 2).toBeGreaterThan(12.5);
     expect(W / 2 - Math.min(...ys)).toBeGreaterThan(12.5);
+  });
+
+  it("a way drawn freely carries a long straight line as far as a pass does, within three tenths", () => {
+    for (const [half, trace, mm] of [
+      [1.5, 1.6, [43, 34, 24, 15]],
+      [3, 1.6, [63, 49, 35, 22]],
+      [3, 3, [40, 31, 22, 12]],
+    ] as const) {
+      const operation = compileStroke({
+        seed: 1,
+        plane: "xy",
+        path: [
+          {
+            points: [
+              [50, 100],
+              [550, 100],
+            ],
+          },
+        ],
+        lengthMm: 600,
+        widthMm: 200,
+        levelMm: LEVEL,
+        ...freely(carryOf(trace, half)),
+        tipMm: 0,
+        fadeMm: 1,
+        lossAtFloor: 0,
+        wanderMm: 0,
+      });
+      BESIDE.slice(0, 4).forEach((b, k) => {
+        const point = { x: 300, y: 100 + b, z: 30 };
+        operation.forward(point);
+        expect(Math.abs((point.x - 300) / mm[k] - 1)).toBeLessThan(0.3);
+      });
+    }
   });
 
   it("where the tool does not reach down nothing moves", () => {

@@ -28,6 +28,8 @@ export interface StrokeInput {
 }
 
 const LAMBDA_PER_REACH = 1 / 2.2;
+/** Near walls the flow bends within a few millimetres, however far it reaches. */
+const LONGEST_LAMBDA_MM = 4.5;
 /** Steps per wavelength of a first picture, and its fineness. */
 const COARSE_STEPS = 0.7;
 const COARSE = 0.25;
@@ -48,7 +50,8 @@ const stepsAt = (o: Stroke, fineness: number): Substeps => {
   const perLambda = fineness <= COARSE ? COARSE_STEPS : Math.max(1, Math.round(3 * fineness));
   const known = o.cache.get(perLambda);
   if (known) return known;
-  const made = substepsOf(o.path, (o.reachMm * LAMBDA_PER_REACH) / perLambda, o.coupling);
+  const lambdaMm = Math.min(LONGEST_LAMBDA_MM, o.reachMm * LAMBDA_PER_REACH);
+  const made = substepsOf(o.path, lambdaMm / perLambda, o.coupling);
   o.cache.set(perLambda, made);
   return made;
 };
