@@ -1,10 +1,10 @@
 import { derive } from "../src/core/derive/derive";
+import { planOfFamily } from "../src/core/library/familyPlan";
 import { compileDesign, type Design } from "../src/core/swirl/design";
 import { drawIndices, finish } from "../src/core/swirl/face";
 import { createPoints, restart } from "../src/core/swirl/points";
 import { FAMILY_IDS, type FamilyId } from "../src/core/techniques/families/registry";
 import { printBareLoops } from "./bareLoops";
-import { planOfFamily } from "./familyPlans";
 
 /** Speed of every design family: coarse and full face, compiled operations, and ns per sample of each kind of operation. Trace 1.6, where lines are finest. */
 /** Another cut every time: nothing kept from the last picture may help. */

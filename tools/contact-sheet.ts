@@ -1,10 +1,10 @@
 import { writeFileSync } from "node:fs";
 import { derive } from "../src/core/derive/derive";
+import { planOfFamily } from "../src/core/library/familyPlan";
 import { compileDesign } from "../src/core/swirl/design";
 import { drawIndices, finish, type View } from "../src/core/swirl/face";
 import { makePalette, paint } from "../src/core/swirl/paint";
 import { FAMILIES, FAMILY_IDS } from "../src/core/techniques/families/registry";
-import { planOfFamily } from "./familyPlans";
 
 /**
  * Contact sheet of all families, thin and thick, across and from above, as a page of HTML with the pictures inside; a browser makes a PNG of it.

@@ -40,6 +40,7 @@ await shoot("/batches/demo-meteor-shower", "phone", () =>
 );
 await page.setViewportSize({ width: 1280, height: 800 });
 await shoot("/batches/demo-meteor-shower", "commands", () => page.keyboard.press("Control+k"));
+await shoot("/gallery#crossings", "gallery");
 await shoot("/library/scents", "scents");
 await shoot("/practice", "practice", () =>
   // Where the data lies on this machine is nobody's business: the picture shows it from the project on.

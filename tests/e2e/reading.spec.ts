@@ -9,6 +9,7 @@ const VIEWS = [
   ["pour mode", "/batches/demo-meteor-shower/pour"],
   ["the book", "/batches/demo-first-light/book"],
   ["a library", "/library/colourants"],
+  ["the gallery", "/gallery"],
   ["the practice", "/practice"],
   ["a new batch", "/new"],
   ["other designs", "/batches/demo-meteor-shower/designs"],

@@ -6,13 +6,13 @@ import { derive } from "../../src/core/derive/derive";
 import { summaryOf } from "../../src/core/derive/shelf";
 import { readPlan } from "../../src/core/document/read";
 import type { Plan } from "../../src/core/document/schema";
+import { planOfFamily } from "../../src/core/library/familyPlan";
 import { compileProgram } from "../../src/core/prepare/compile";
 import { hasReadings, posteriorOf } from "../../src/core/prepare/learned";
 import { compileDesign } from "../../src/core/swirl/design";
 import { FAMILY_IDS } from "../../src/core/techniques/families/registry";
 import { demoBatches } from "../../src/data/demo/studio";
 import { writeBatchFile } from "../../src/formats/batchFile";
-import { planOfFamily } from "../../tools/familyPlans";
 
 type Json = null | boolean | number | string | Json[] | { [key: string]: Json };
 type Place = (string | number)[];

@@ -1,10 +1,10 @@
 import { describe, expect, it } from "vitest";
 import { derive } from "../../src/core/derive/derive";
+import { planOfFamily } from "../../src/core/library/familyPlan";
 import { compileDesign } from "../../src/core/swirl/design";
 import { operationSchema } from "../../src/core/techniques/operations/registry";
 import { operationOf, START_DRAFT } from "../../src/views/studio/DrawPanel";
 import { type Cut, designBeside, paletteAt, START_CUT, sightOf, viewOf } from "../../src/views/studio/look";
-import { planOfFamily } from "../../tools/familyPlans";
 
 const plan = planOfFamily("drop");
 const derived = derive(plan);

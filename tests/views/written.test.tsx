@@ -16,6 +16,7 @@ import Pair from "../../src/views/access/Pair";
 import Book from "../../src/views/book/Book";
 import Designs from "../../src/views/chooser/Designs";
 import NewBatch from "../../src/views/chooser/NewBatch";
+import Gallery from "../../src/views/gallery/Gallery";
 import Library from "../../src/views/library/Library";
 import Practice from "../../src/views/library/Practice";
 import PourMode from "../../src/views/pour/PourMode";
@@ -80,6 +81,7 @@ const PAGES: [string, () => ReactElement, string][] = [
     () => <Practice stored={{ version: 1, document: DEFAULT_SETTINGS }} look="dark" />,
     "Schools of practice",
   ],
+  ["gallery", () => <Gallery />, "drop swirl"],
   ["pairing", () => <Pair />, "Pair"],
   ["new batch", () => <NewBatch bench={bench as never} seed={1} />, "whatever the batter allows"],
   ["other designs", () => <Designs {...props} />, "Change them on the sheet"],

@@ -1,10 +1,10 @@
 import { newPlan } from "../../src/core/document/newPlan";
+import { planOfFamily } from "../../src/core/library/familyPlan";
 import { LIBRARY_KINDS } from "../../src/core/library/kinds";
 import { DEFAULT_SETTINGS } from "../../src/core/practice/practiceSchema";
 import { FAMILY_IDS } from "../../src/core/techniques/families/registry";
 import { demoLibrary } from "../../src/data/demo/library";
 import { demoBatches } from "../../src/data/demo/studio";
-import { planOfFamily } from "../familyPlans";
 
 /** A request as the fuzzer sends it: the body as text, or bytes in base64. */
 export interface Case {

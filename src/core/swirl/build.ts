@@ -45,10 +45,13 @@ export function deposit(b: Build, operation: CompiledOperation, addsMm: number):
   b.levelMm += addsMm;
 }
 
+/** A pour that has too little under it to sink spreads like a batter of this trace. */
+const SPREADS_AT = 2.2;
+
 /** A plume where there is batter enough to take it; else the pour spreads as a layer. */
 export function pushPlume(b: Build, input: Parameters<typeof compilePlume>[0]): void {
   const bottom = plumeBottomMm(input.bottomMm, input.levelMm, input.addsMm, input.profile);
-  deposit(b, bottom === null ? compileLayer(input) : compilePlume(input), input.addsMm);
+  deposit(b, bottom === null ? compileLayer({ ...input, trace: SPREADS_AT }) : compilePlume(input), input.addsMm);
 }
 
 /** The unevenness of a hand over all that is in the mould. */

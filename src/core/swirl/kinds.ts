@@ -32,7 +32,7 @@ const moved =
 /** What the picture does with each kind of operation. */
 export const DRAWN: { [K in OperationKind]: Draw<K> } = {
   layer: poured((b, pour, seed, addsMm) =>
-    deposit(b, compileLayer({ ...boxOf(b, pour.colour), seed, levelMm: b.levelMm, addsMm }), addsMm),
+    deposit(b, compileLayer({ ...boxOf(b, pour.colour), seed, levelMm: b.levelMm, addsMm, trace: pour.trace }), addsMm),
   ),
   stripe: poured(stripe),
   plop: poured((b, pour, _, addsMm) => plop(b, pour, addsMm)),

@@ -26,8 +26,11 @@ export const dragReachMm = (s: number): number => 5 + 1.5 * s;
 export const dragCoupling = (s: number, ph: number): number =>
   clamp(0.37 * (0.45 + 0.55 * ph) * (1.25 - 0.17 * s), 0.1, 0.37);
 
-/** Unevenness of a laid layer, share of its thickness. */
-export const LAYER_UNEVENNESS = 0.2;
+/** What a hand leaves in a laid layer: how far its thickness strays, mm, more when thick; and how fast finer waves fall off, more when thin. */
+export const layerHand = (s: number): { unevenMm: number; falls: number } => ({
+  unevenMm: 1.6 + 3 * (1 - thinness(s)),
+  falls: 0.7 + 0.8 * thinness(s),
+});
 /** Depth of a top line, mm, and how far it wanders, mm. */
 export const TOP_LINE = { depthMm: 3.5, wobbleMm: 2.5 } as const;
 /** Widest gap a plume may open, as a share of the width. */

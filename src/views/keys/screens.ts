@@ -154,6 +154,12 @@ export const SCREENS = {
       "Oils, formulas, colours, scents, moulds and tools of your studio. A batch takes its own copy of what it uses: changes here never alter what was poured.",
     keymaps: [UNDO_KEYS, NUMBER_KEYS],
   },
+  gallery: {
+    name: "The gallery of designs",
+    about:
+      "Every design family from the same four cups, thin, medium and thick, from four sides, with what to look for in the cut.",
+    keymaps: [],
+  },
   practice: {
     name: "Your practice",
     about: "Units, the ways you work, backups, and which other devices may come in.",

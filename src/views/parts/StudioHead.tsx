@@ -36,7 +36,9 @@ export function StudioHead({
       </nav>
       <span className="flex-1" />
       <Desk
-        screen={here === "new" ? "chooser" : here === "shelf" || here === "practice" ? here : "library"}
+        screen={
+          here === "new" ? "chooser" : here === "shelf" || here === "gallery" || here === "practice" ? here : "library"
+        }
         commands={[
           ...commands,
           ...placeCommands((href) => {

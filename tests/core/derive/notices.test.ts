@@ -2,13 +2,13 @@ import { describe, expect, it } from "vitest";
 import { derive } from "../../../src/core/derive/derive";
 import { newPlan } from "../../../src/core/document/newPlan";
 import type { Plan } from "../../../src/core/document/schema";
+import { planOfFamily } from "../../../src/core/library/familyPlan";
 import { takeMould, takeScent, takeTool } from "../../../src/core/library/use";
 import type { ToolUse } from "../../../src/core/mould/toolSchema";
 import { FAMILY_IDS } from "../../../src/core/techniques/families/registry";
 import { METRIC, US } from "../../../src/core/units/quantities";
 import { MOULDS, SCENTS, TOOLS } from "../../../src/data/demo/library";
 import { demoBatches } from "../../../src/data/demo/studio";
-import { planOfFamily } from "../../../tools/familyPlans";
 import { liquid } from "../../support/liquids";
 
 /** What is said of a plan next to a field and below it, level first. */

@@ -3,6 +3,7 @@ import { derive } from "../../../src/core/derive/derive";
 import { newPlan } from "../../../src/core/document/newPlan";
 import type { Operation, Plan } from "../../../src/core/document/schema";
 import { ADDITIVES } from "../../../src/core/formula/additives";
+import { planOfFamily } from "../../../src/core/library/familyPlan";
 import { pourName, stepName } from "../../../src/core/prepare/words";
 import { COMB_PATHS } from "../../../src/core/techniques/operations/comb";
 import { kindName, OPERATION_KINDS, operationSchema } from "../../../src/core/techniques/operations/registry";
@@ -14,7 +15,6 @@ import { TOOLS } from "../../../src/core/techniques/tools";
 import { windowOf } from "../../../src/core/techniques/windows";
 import { METRIC, US } from "../../../src/core/units/quantities";
 import { newOperation } from "../../../src/views/sheet/pours/newOperation";
-import { planOfFamily } from "../../../tools/familyPlans";
 import { liquid } from "../../support/liquids";
 
 type Batter = Plan["batters"][0];

@@ -1,5 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { derive } from "../../../src/core/derive/derive";
+import { planOfFamily } from "../../../src/core/library/familyPlan";
 import { compileDesign, type Design, stoppedAt } from "../../../src/core/swirl/design";
 import { drawIndices, finish } from "../../../src/core/swirl/face";
 import { createPoints, restart } from "../../../src/core/swirl/points";
@@ -7,7 +8,6 @@ import { makePot, type PotStep, passPaint, streamColour } from "../../../src/cor
 import { colourShares } from "../../../src/core/swirl/volume";
 import { FAMILY_IDS, type FamilyId } from "../../../src/core/techniques/families/registry";
 import { generator } from "../../../src/core/units/random";
-import { planOfFamily } from "../../../tools/familyPlans";
 
 const designFor = (family: FamilyId): Design => {
   const plan = planOfFamily(family);

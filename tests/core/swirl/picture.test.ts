@@ -1,5 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { derive } from "../../../src/core/derive/derive";
+import { planOfFamily } from "../../../src/core/library/familyPlan";
 import { compileDesign } from "../../../src/core/swirl/design";
 import { drawIndices, finish, type IndexImage, OUTSIDE, refineEdges, type View } from "../../../src/core/swirl/face";
 import { buildField, readField } from "../../../src/core/swirl/field";
@@ -7,7 +8,6 @@ import { createPoints, restart } from "../../../src/core/swirl/points";
 import { sample } from "../../../src/core/swirl/sample";
 import { frameOf } from "../../../src/core/swirl/view";
 import { FAMILY_IDS, type FamilyId } from "../../../src/core/techniques/families/registry";
-import { planOfFamily } from "../../../tools/familyPlans";
 
 function designOf(family: FamilyId, trace = 2) {
   const plan = planOfFamily(family);

@@ -2,6 +2,7 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { greyOf } from "../../../src/core/colour/grey";
 import { derive } from "../../../src/core/derive/derive";
+import { planOfFamily } from "../../../src/core/library/familyPlan";
 import { drawingSvg } from "../../../src/core/print/drawing";
 import { dividerTemplate, edgeGuides, pourMap } from "../../../src/core/print/templates";
 import type { DesignPour } from "../../../src/core/swirl/build";
@@ -20,7 +21,6 @@ import { FAMILIES, FAMILY_IDS, type FamilyId, knobsOf, layOut } from "../../../s
 import { variantsOf } from "../../../src/core/techniques/families/variants";
 import { METRIC, US } from "../../../src/core/units/quantities";
 import { sayer } from "../../../src/core/units/sayer";
-import { planOfFamily } from "../../../tools/familyPlans";
 
 function designFor(family: FamilyId, trace?: number): Design {
   const plan = planOfFamily(family);

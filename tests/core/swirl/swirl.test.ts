@@ -36,7 +36,7 @@ function dropDesign(trace: number, stripes = 14, seed = 5): Design {
 
 const at = { ...BOX, seed: 9, colour: 1, levelMm: 40 };
 const OPERATIONS: [string, CompiledOperation, number][] = [
-  ["layer", compileLayer({ ...at, addsMm: 6 }), 1e-6],
+  ["layer", compileLayer({ ...at, addsMm: 6, trace: 2.4 }), 1e-6],
   [
     "plume, thin and high",
     compilePlume({ ...at, addsMm: 3, acrossMm: 30, bottomMm: 2, wobbleMm: 6, profile: stripeProfile(1.5, 0.95) }),

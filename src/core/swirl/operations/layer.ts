@@ -1,13 +1,16 @@
 import { generator } from "../../units/random";
-import { LAYER_UNEVENNESS } from "../look";
+import { layerHand } from "../look";
 import { alongLoaf, noiseAt, noiseTable } from "../noise";
 import type { DepositPaint } from "../paintDeposit";
 import { type CompiledOperation, claimAll, type Point, type Points } from "../points";
 
 /** How much of what is below a thick place may take: a layer on very little batter must be nearly even, or it would reach the floor. */
 const THICKEST = 0.8;
-/** Cosine modes across the mould that make a layer uneven. */
-const MODES = 2;
+/** A layer is nowhere thinner than this leaves, share of its mean. */
+const MOST_UNEVEN = 0.85;
+/** Cosine modes across the mould that make a layer uneven, and the waves along the loaf that each follows. */
+const MODES = 6;
+const WAVES = { low: 1, high: 9 } as const;
 
 export interface LayerInput {
   seed: number;
@@ -18,6 +21,8 @@ export interface LayerInput {
   /** Level before, mm, and how much the layer adds, mm. */
   levelMm: number;
   addsMm: number;
+  /** How thick the batter is poured. */
+  trace: number;
 }
 
 /**
@@ -28,22 +33,38 @@ export function compileLayer(input: LayerInput): CompiledOperation {
   const { lengthMm, widthMm, levelMm: h, addsMm: dh, colour, paint } = input;
   const h1 = h + dh;
   const random = generator(input.seed);
-  const waves = Array.from({ length: MODES }, () => noiseTable(random, 1, 3));
-  const share = Math.min(LAYER_UNEVENNESS, (THICKEST * h) / dh) / MODES;
+  const waves = Array.from({ length: MODES }, () => noiseTable(random, WAVES.low, WAVES.high));
+  const { unevenMm, falls } = layerHand(input.trace);
+  const weights = Float64Array.from({ length: MODES }, (_, k) => (k + 1) ** -falls);
+  const sum = weights.reduce((a, b) => a + b, 0);
+  const rms = Math.sqrt(weights.reduce((a, b) => a + b * b, 0));
+  // All modes at their highest at once must still leave batter above and below.
+  const share = Math.min(unevenMm / dh / rms, Math.min(MOST_UNEVEN, (THICKEST * h) / dh) / sum);
   const amplitudes = new Float64Array(MODES);
   const readAmplitudes = (x: number) => {
-    for (let k = 0; k < MODES; k++) amplitudes[k] = share * noiseAt(waves[k], alongLoaf(x, lengthMm));
+    const u = alongLoaf(x, lengthMm);
+    for (let k = 0; k < MODES; k++) amplitudes[k] = share * weights[k] * noiseAt(waves[k], u);
   };
-  const thickness = (v: number) => {
-    let g = 1;
-    for (let k = 0; k < MODES; k++) g += amplitudes[k] * Math.cos((k + 1) * Math.PI * v);
-    return dh * g;
-  };
-  /** Integral of the thickness from the near wall to v = y/W. */
-  const gathered = (v: number) => {
-    let g = v;
-    for (let k = 0; k < MODES; k++) g += (amplitudes[k] * Math.sin((k + 1) * Math.PI * v)) / ((k + 1) * Math.PI);
-    return dh * g;
+  /** Thickness at v = y/W, and its integral from the near wall to there: cosines and sines of all modes from the first by recurrence. */
+  const read = { thick: 0, gathered: 0 };
+  const readAt = (v: number) => {
+    const c = Math.cos(Math.PI * v);
+    let [cos, cosBefore] = [c, 1];
+    let [sin, sinBefore] = [Math.sin(Math.PI * v), 0];
+    let thick = 1;
+    let gathered = v;
+    for (let k = 0; k < MODES; k++) {
+      thick += amplitudes[k] * cos;
+      gathered += (amplitudes[k] * sin) / ((k + 1) * Math.PI);
+      const nextCos = 2 * c * cos - cosBefore;
+      const nextSin = 2 * c * sin - sinBefore;
+      cosBefore = cos;
+      sinBefore = sin;
+      cos = nextCos;
+      sin = nextSin;
+    }
+    read.thick = dh * thick;
+    read.gathered = dh * gathered;
   };
   return {
     kind: "layer",
@@ -59,12 +80,13 @@ export function compileLayer(input: LayerInput): CompiledOperation {
         const i = live[n];
         if (points.sectionX === null) readAmplitudes(x[i]);
         const v = y[i] / widthMm;
-        const g = thickness(v);
+        readAt(v);
+        const g = read.thick;
         if (z[i] >= h1 - g) {
-          points.colour[i] = paint ? paint(x[i] / lengthMm, gathered(v) / dh, (z[i] - h1 + g) / g) : colour;
+          points.colour[i] = paint ? paint(x[i] / lengthMm, read.gathered / dh, (z[i] - h1 + g) / g) : colour;
           continue;
         }
-        y[i] = (widthMm * (h1 * v - gathered(v))) / h;
+        y[i] = (widthMm * (h1 * v - read.gathered)) / h;
         z[i] = (z[i] * h) / (h1 - g);
         live[kept++] = i;
       }
@@ -78,12 +100,14 @@ export function compileLayer(input: LayerInput): CompiledOperation {
       let high = 1;
       for (let k = 0; k < 60; k++) {
         const v = (low + high) / 2;
-        if (h1 * v - gathered(v) < target) low = v;
+        readAt(v);
+        if (h1 * v - read.gathered < target) low = v;
         else high = v;
       }
       const v = (low + high) / 2;
+      readAt(v);
       point.y = v * widthMm;
-      point.z = (point.z * (h1 - thickness(v))) / h;
+      point.z = (point.z * (h1 - read.thick)) / h;
     },
   };
 }

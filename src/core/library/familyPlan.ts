@@ -1,6 +1,6 @@
-import { newPlan, plainColourant, plainPortion } from "../src/core/document/newPlan";
-import type { Plan } from "../src/core/document/schema";
-import { type FamilyId, layOut } from "../src/core/techniques/families/registry";
+import { newPlan, plainColourant, plainPortion } from "../document/newPlan";
+import type { Plan } from "../document/schema";
+import { type FamilyId, layOut } from "../techniques/families/registry";
 
 /** A plan of four cups (Moon, Ink, Brass, Ember) laid out in a family at its start values, for the bench, the contact sheet and tests. */
 export function planOfFamily(family: FamilyId): Plan {
