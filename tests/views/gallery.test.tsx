@@ -3,7 +3,7 @@ import "../support/screen";
 import { render, screen, waitFor, within } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
 import { afterEach, beforeEach, expect, it, vi } from "vitest";
-import { EXPECTED, EXPECTED_AT } from "../../src/core/techniques/families/expect";
+import { EXPECTED_AT } from "../../src/core/techniques/families/family";
 import { FAMILIES, FAMILY_IDS } from "../../src/core/techniques/families/registry";
 import Gallery from "../../src/views/gallery/Gallery";
 import type { FaceJob } from "../../src/workers/faceProtocol";
@@ -30,7 +30,7 @@ it("every family is asked for thin, medium and thick, from four sides, with word
   for (const job of jobs)
     expect(job.requests.map((r) => r.view.kind)).toEqual(["across", "level", "lengthwise", "above"]);
   const thin = within(screen.getByTestId("at-thin"));
-  expect(thin.getByText(EXPECTED.drop.thin)).toBeTruthy();
+  expect(thin.getByText(FAMILIES.drop.expect.thin)).toBeTruthy();
   expect(thin.getAllByRole("img")).toHaveLength(4);
 });
 
@@ -46,7 +46,7 @@ it("another family is shown by a press, and its address leads to it", async () =
 
 it("no family is without words, and none says the same of thin and thick", () => {
   for (const id of FAMILY_IDS) {
-    const said = Object.values(EXPECTED[id]);
+    const said = Object.values(FAMILIES[id].expect);
     expect(new Set(said).size).toBe(3);
     for (const words of said) expect(words).toMatch(/^[A-Z].*\.$/);
   }

@@ -2,7 +2,7 @@ import { useEffect, useMemo, useState } from "react";
 import { derive } from "../../core/derive/derive";
 import { planOfFamily } from "../../core/library/familyPlan";
 import type { Design } from "../../core/swirl/design";
-import { EXPECTED, EXPECTED_AT } from "../../core/techniques/families/expect";
+import { EXPECTED_AT, type Thickness } from "../../core/techniques/families/family";
 import { FAMILIES, FAMILY_IDS, type FamilyId } from "../../core/techniques/families/registry";
 import { Choose } from "../parts/Choose";
 import { FaceCanvas } from "../parts/FaceCanvas";
@@ -10,7 +10,6 @@ import { Live } from "../parts/Live";
 import { StudioHead } from "../parts/StudioHead";
 import { useFaces } from "../parts/useFaces";
 
-type Thickness = keyof typeof EXPECTED_AT;
 const THICKNESSES = Object.keys(EXPECTED_AT) as Thickness[];
 /** Samples of the pictures, and how deep below the surface the top is read, mm. */
 const [FACE_PX, LONG_PX, SKIN_MM] = [240, 380, 0.4];
@@ -150,7 +149,7 @@ function AtTrace({
         <span className="inline-block first-letter:uppercase">{thickness}</span>{" "}
         <span className="font-text text-[13px] font-normal text-muted">trace {trace.toFixed(1)}</span>
       </h3>
-      <p className="mb-2 mt-1">{EXPECTED[family][thickness]}</p>
+      <p className="mb-2 mt-1">{FAMILIES[family].expect[thickness]}</p>
       <div className="grid grid-cols-[200px_repeat(3,minmax(0,1fr))] items-start gap-x-4 gap-y-2 narrow:grid-cols-2 phone:grid-cols-1">
         {picture("across", "aspect-[9/7]")}
         {picture("level", "aspect-[250/90]")}

@@ -76,6 +76,7 @@ import { type Family, number } from "./family";
 export const row: Family = {
   label: "row",
   blurb: "one layer on another",
+  expect: { thin: "Thin.", medium: "Medium.", thick: "Thick." },
   knobs: [number("rows", "rows", 1, 5, 2)],
   recipe: ({ portions }) => portions.map((p) => ({ kind: "layer", portionId: p.id, cupPct: 100 })),
   windows: {},

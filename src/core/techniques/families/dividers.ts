@@ -70,6 +70,11 @@ export const crossings: Family = {
   ...rest,
   label: "dividers, fine crossings",
   blurb: "lengthwise colours combed across every few millimetres, then one pass down the middle: chevrons that bend",
+  expect: {
+    thin: "Level: feathers of 25 mm and more, met by a spine down the middle. Across: upright, wavy stripes.",
+    medium: "Shorter feathers with clear points, the spine well marked.",
+    thick: "Short points; lanes keep most of their width.",
+  },
   knobs: [
     lanes,
     number("pitchMm", "step along", 4, 20, 6, "mm"),
@@ -91,6 +96,11 @@ export const circling: Family = {
   ...rest,
   label: "dividers, circling",
   blurb: "a stick on edge in loops along one side and back along the other, then twice round the rim: rows of curls",
+  expect: {
+    thin: "Level: two rows of curls with long tails, drawn into the rim.",
+    medium: "Curls like commas, one behind the other.",
+    thick: "Short hooks at the borders of the lanes.",
+  },
   knobs: [lanes, tool, number("loops", "rows of loops", 1, 8, 2), number("rim", "turns round the rim", 0, 3, 2)],
   recipe(input) {
     const tool = str(input.knobs, "tool") as StrokeTool;
@@ -106,6 +116,11 @@ export const wideEights: Family = {
   ...rest,
   label: "dividers, wide figure-eights",
   blurb: "a wide, flat tool in figure-eights pulls each side into the other: large scrolls",
+  expect: {
+    thin: "Level: large lobes, each pulling the next colour round its middle.",
+    medium: "Lobes like leaves, turned against each other.",
+    thick: "The same lobes, less far turned.",
+  },
   knobs: [
     lanes,
     choice("tool", "tool", [

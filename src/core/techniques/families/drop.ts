@@ -4,6 +4,11 @@ import { acrossAt, EVENLY, inTurn, shareOut, topLines } from "./pours";
 export const drop: Family = {
   label: "drop swirl",
   blurb: "stripes along the loaf from high to low; very forgiving, thin gives hairlines, thick gives round drops",
+  expect: {
+    thin: "Hairlines that run high and low, colours laced into each other; low pours reach deep.",
+    medium: "Clear teardrops with tails; high pours reach the floor, low ones stay near the top.",
+    thick: "Rounded drops side by side, few lines between them; a low pour lies where it was poured.",
+  },
   knobs: [
     number("floorPct", "floor of the base", 0, 80, 45, "% of its cup", 5),
     number("drops", "drops", 4, 40, 15),

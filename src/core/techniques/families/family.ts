@@ -46,11 +46,17 @@ export const RESCUES = {
 } as const;
 export type RescueId = keyof typeof RESCUES;
 
+/** Traces that the words of `expect` speak of. */
+export const EXPECTED_AT = { thin: 1.6, medium: 2.3, thick: 3 } as const;
+export type Thickness = keyof typeof EXPECTED_AT;
+
 /** One design family: its recipe, the windows of its steps, and what helps when the batter runs. A new family is a new file. */
 export interface Family {
   label: string;
   /** What it looks like and asks for, in a line. */
   blurb: string;
+  /** What to look for in a cut, by how thick the batter was: words for an artist's eye. */
+  expect: Record<Thickness, string>;
   knobs: readonly Knob[];
   /** The operations of the design; every cup and all that is kept back is used up. */
   recipe(input: RecipeInput): Draft[];

@@ -4,6 +4,11 @@ import { drizzles, EVENLY, inTurn, shareOut } from "./pours";
 export const funnel: Family = {
   label: "funnel pour",
   blurb: "equal counted pours through a funnel over the centre: rings in the horizontal face, nested bowls across",
+  expect: {
+    thin: "Fine rings, the first ones pressed to films at the walls.",
+    medium: "Rings one in the other, thinner outwards.",
+    thick: "Fewer, thicker rings; the middle may pile up.",
+  },
   knobs: [number("pours", "counted pours", 8, 60, 28)],
   recipe(input) {
     const { base, accents, knobs } = input;

@@ -7,6 +7,11 @@ type WirePath = Extract<Operation, { kind: "wire" }>["path"];
 export const hanger: Family = {
   label: "hanger swirl",
   blurb: "a wire drawn through layers or drops pulls the lower colours up in plumes",
+  expect: {
+    thin: "Columns drawn far over, long feathers beside every turn of the wire.",
+    medium: "Folded columns with points at floor and top.",
+    thick: "The wire's way as single lines, layers between them little moved.",
+  },
   knobs: [
     choice("over", "over", [
       ["layers", "layers"],

@@ -6,6 +6,11 @@ const CLOCKS = [12, 6, 3, 9, 1.5, 7.5, 4.5, 10.5];
 export const inPot: Family = {
   label: "in-pot swirl",
   blurb: "accents dropped into the pot at clock positions, one turn, poured out: the finest, most drawn-out lines",
+  expect: {
+    thin: "Fine, wandering lines over the whole face; turned too long it greys.",
+    medium: "Sheets and folds of every colour, no two bars alike.",
+    thick: "Broad patches with crisp borders, hardly mixed.",
+  },
   knobs: [
     number("drops", "drops into the pot", 2, 24, 10),
     number("turns", "turns of the spatula", 0, 3, 1, "", 0.5),

@@ -4,6 +4,11 @@ import { EVENLY, inTurn, shareOut, topLines } from "./pours";
 export const layers: Family = {
   label: "plain layers",
   blurb: "each layer thick enough to carry the next",
+  expect: {
+    thin: "Level layers with soft borders; poured from high they break through.",
+    medium: "Layers with a gently uneven border.",
+    thick: "Clear, lumpy borders; pockets of air are likely.",
+  },
   knobs: [number("layers", "layers", 2, 12, 4)],
   recipe(input) {
     const order = [input.base, ...input.accents];

@@ -5,6 +5,11 @@ import { drizzles, EVENLY, inTurn, shareOut, strokeOf } from "./pours";
 export const linesAndS: Family = {
   label: "lines and S-curves",
   blurb: "lines from bottles side by side in a tray, then S-curves drawn across them with a rod",
+  expect: {
+    thin: "Level: fans of fine lines, folded where the strokes came back between.",
+    medium: "Fans with clear lines, S behind S.",
+    thick: "Lines bent to waves, few of them broken.",
+  },
   knobs: [
     number("lines", "lines", 6, 60, 24),
     choice("rakes", "straight rakes first", [

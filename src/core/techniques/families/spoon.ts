@@ -4,6 +4,11 @@ import { acrossAt, EVENLY, inTurn, shareOut, strokeOf, topLines } from "./pours"
 export const spoon: Family = {
   label: "spoon swirl",
   blurb: "spoonfuls of alternating colours, a long spoon dragged through: what a batter that ran can still do",
+  expect: {
+    thin: "Too thin for a spoon: colours run together along the loaf.",
+    medium: "Broad, flame-like drawings from end to end.",
+    thick: "Blocks of colour with torn edges where the spoon was dragged.",
+  },
   knobs: [number("rows", "rows of spoonfuls", 4, 24, 10), number("drags", "drags of the spoon", 0, 6, 2)],
   recipe(input) {
     const { base, accents, mould, knobs } = input;

@@ -29,6 +29,11 @@ export const stackedPot: Family = {
   label: "stacked pot on a tilt",
   blurb:
     "all colours stacked down the wall of one pitcher and poured along the upper edge of a tilted mould: slanted feathers",
+  expect: {
+    thin: "Slanted bands that thin out towards the high side.",
+    medium: "Clear slanted sheets in the order of the stack, bent where the mould was set down.",
+    thick: "Stepped, uneven bands; what does not slide stays at the lip.",
+  },
   knobs: [
     number("rounds", "rounds of the stack", 1, 8, 4),
     number("angle", "tilt", 20, 45, 35, "°", 5),

@@ -4,6 +4,11 @@ import { acrossAt, EVENLY, shareOut, strokeOf, topLines } from "./pours";
 export const toneOnTone: Family = {
   label: "tone on tone",
   blurb: "the second colour dropped into the first and stirred in a little: soft, close shades",
+  expect: {
+    thin: "Close shades in veils without an edge; the accent is everywhere and nowhere.",
+    medium: "Soft ribbons of both shades, the accent still to be found.",
+    thick: "Islands of the accent, drawn out a little where the spoon turned.",
+  },
   knobs: [number("drops", "drops of each accent", 1, 12, 4), number("turns", "turns in the mould", 0, 4, 2)],
   recipe(input) {
     const { base, accents, mould, knobs } = input;
