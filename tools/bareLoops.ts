@@ -1,10 +1,15 @@
+import { carryOf } from "../src/core/swirl/carry";
+import { noiseTable } from "../src/core/swirl/noise";
+import type { PassLine } from "../src/core/swirl/operations/pass";
+import { compilePasses } from "../src/core/swirl/operations/pass";
 import { compilePlume } from "../src/core/swirl/operations/plume";
 import { compileSink } from "../src/core/swirl/operations/sink";
-import { compileStroke } from "../src/core/swirl/operations/stroke";
+import { compileStroke, LONGEST_LAMBDA_MM } from "../src/core/swirl/operations/stroke";
 import { type CompiledOperation, createPoints, restart } from "../src/core/swirl/points";
 import { stripeProfile } from "../src/core/swirl/profile";
 import { substepsOf } from "../src/core/swirl/substeps";
 import { pathOf, strokeWays } from "../src/core/swirl/ways";
+import { generator } from "../src/core/units/random";
 
 /**
  * The three dearest operations against bare loops: the same arithmetic over plain arrays, with no list of live samples, no walls, nothing claimed and nothing
@@ -151,13 +156,75 @@ const rod = compileStroke({
 
 /** Substeps of the rod that a sample of the cut lies within reach of, on average, where it stands at first. */
 function rodSteps(): number {
-  const s = substepsOf(rodPath, ROD_REACH_MM / 2.2, 1);
+  const s = substepsOf(rodPath, LONGEST_LAMBDA_MM, 1);
   placed(true);
   let hits = 0;
   for (let i = 0; i < COUNT; i++)
     for (let j = 0; j < s.count; j++)
       if (Math.hypot(points.x[i] - s.midA[j], points.y[i] - s.midB[j]) < ROD_REACH_MM) hits++;
   return Math.round(hits / COUNT);
+}
+
+const CARRY = carryOf(1.6, 1.5);
+const PASS_LINES: PassLine[] = Array.from({ length: 40 }, (_, i) => ({
+  atMm: 3 + 6.2 * i,
+  sense: i % 2 ? -1 : 1,
+  share: 1,
+  bowMm: 0.5,
+  swingMm: 0,
+  waves: 0,
+}));
+const passes = compilePasses({
+  way: "y",
+  beside: "x",
+  third: "z",
+  lengthMm: BOX.widthMm,
+  roomMm: BOX.lengthMm,
+  lines: PASS_LINES,
+  carry: CARRY,
+  wanderMm: 1.5,
+  wander: noiseTable(generator(1), 1, 4),
+  loafMm: 0,
+  levelMm: BOX.levelMm,
+});
+
+/** Ways that a sample of the cut lies within reach of, on average. */
+function linesInReach(): number {
+  placed(true);
+  let hits = 0;
+  for (let i = 0; i < COUNT; i++) for (const l of PASS_LINES) if (Math.abs(points.x[i] - l.atMm) < CARRY.roomMm) hits++;
+  return Math.round(hits / COUNT);
+}
+
+/** Time of the return flow's arithmetic for so many ways: two rounds of Newton on a table of cubics. */
+function barePassNs(lines: number): number {
+  const cells = Float64Array.from({ length: 129 * 4 }, (_, i) => (i % 7) * 0.01);
+  return bestNs(() => {
+    for (let i = 0; i < COUNT; i++) {
+      let s = 10 + (i & 63);
+      let b = 20 + (i >> 8) * 0.01;
+      for (let j = 0; j < lines; j++) {
+        const v = (b - 15) * 0.018;
+        const left = 1 - v;
+        const h = 12 * v * left * left * 0.28;
+        let end = s;
+        let slope = 0;
+        for (let round = 0; round < 2; round++) {
+          const place = end * 1.4;
+          const k = place | 0;
+          const t = place - k;
+          const c = k * 4;
+          slope = cells[c + 1] + t * (2 * cells[c + 2] + 3 * t * cells[c + 3]);
+          const value = cells[c] + t * (cells[c + 1] + t * (cells[c + 2] + t * cells[c + 3]));
+          end -= (end - value * h - s) / (1 - slope * h);
+        }
+        s = end < 5 ? 40 : end > 80 ? 40 : end;
+        b = 20 + 0.001 * slope * left * left * left * (1 + 3 * v);
+      }
+      y[i] = s;
+      z[i] = b;
+    }
+  });
 }
 
 /** Substeps of the sink, likewise. */
@@ -186,6 +253,8 @@ export function printBareLoops(): void {
   print("plume at places of their own", operationNs(plume, false), barePlumeAnywhereNs());
   const sunk = sinkSteps();
   print(`sink, ${sunk.toFixed(1)} substeps in reach`, operationNs(compileSink(SINK), true), flow * sunk);
+  const lines = linesInReach();
+  print(`passes, ${lines} ways in reach`, operationNs(passes, true), barePassNs(lines));
   const hits = rodSteps();
   print(`rod, ${hits} substeps in reach`, operationNs(rod, true), flow * hits);
 }

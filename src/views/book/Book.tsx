@@ -76,41 +76,35 @@ function BatchBook({ initial, offsetMin }: { initial: StoredBatch; offsetMin: nu
               Too soon it tears and sticks, too late it is hard on wires. Estimate
               {dates && dates.after.reasons.length > 0 && `: ${dates.after.reasons.join(", ")}`}.
             </DayOf>
-            <div>
-              <dt className="text-muted">cure ready</dt>
-              <dd>
-                <strong>{dates ? day(dates.readyOn) : "once a day is set"}</strong>
-                <p className="mt-1">
-                  <NumberField
-                    label="after"
-                    unit="days of cure"
-                    value={plan.cureDays}
-                    onChange={(v) => batch.set(["cureDays"], v)}
-                    onBlur={batch.seal}
-                  />
-                </p>
-                <p className="text-[13px] text-muted">
-                  Estimate: weight levels off, then test a bar. Selling is regulated differently in each place.
-                </p>
-              </dd>
-            </div>
-            <div>
-              <dt className="text-muted">bars</dt>
-              <dd>
+            <Fact what="cure ready">
+              <strong>{dates ? day(dates.readyOn) : "once a day is set"}</strong>
+              <p className="mt-1">
                 <NumberField
-                  label="thickness"
-                  quantity="length"
-                  value={plan.barThicknessMm}
-                  onChange={(v) => batch.set(["barThicknessMm"], v)}
+                  label="after"
+                  unit="days of cure"
+                  value={plan.cureDays}
+                  onChange={(v) => batch.set(["cureDays"], v)}
                   onBlur={batch.seal}
                 />
-                <p className="text-[13px] text-muted">
-                  {derived.mouldBars.map(barWords).join("; ")}
-                  {derived.mouldBars[0].endMm > 0.5 &&
-                    ` and an end piece of ${say(derived.mouldBars[0].endMm, "length")}`}
-                </p>
-              </dd>
-            </div>
+              </p>
+              <p className="text-[13px] text-muted">
+                Estimate: weight levels off, then test a bar. Selling is regulated differently in each place.
+              </p>
+            </Fact>
+            <Fact what="bars">
+              <NumberField
+                label="thickness"
+                quantity="length"
+                value={plan.barThicknessMm}
+                onChange={(v) => batch.set(["barThicknessMm"], v)}
+                onBlur={batch.seal}
+              />
+              <p className="text-[13px] text-muted">
+                {derived.mouldBars.map(barWords).join("; ")}
+                {derived.mouldBars[0].endMm > 0.5 &&
+                  ` and an end piece of ${say(derived.mouldBars[0].endMm, "length")}`}
+              </p>
+            </Fact>
           </dl>
           <h2 className="mt-5 text-[19px]">Notes to the plan</h2>
           <textarea
@@ -131,6 +125,13 @@ function BatchBook({ initial, offsetMin }: { initial: StoredBatch; offsetMin: nu
   );
 }
 
+const Fact = ({ what, children }: { what: string; children: ReactNode }) => (
+  <div>
+    <dt className="text-muted">{what}</dt>
+    <dd>{children}</dd>
+  </div>
+);
+
 /** A day of the hours after the pour, with its window in words. */
 function DayOf({
   what,
@@ -146,17 +147,13 @@ function DayOf({
   children: ReactNode;
 }) {
   return (
-    <div>
-      <dt className="text-muted">{what}</dt>
-      <dd>
-        <strong>{on ? day(on) : "once a day is set"}</strong>
-        {window && (
-          <p className="text-[13px] text-muted">
-            From {hours(window.earliestH)}, best about {sayHours(window.bestH)}, by {sayHours(window.latestH)}.{" "}
-            {children}
-          </p>
-        )}
-      </dd>
-    </div>
+    <Fact what={what}>
+      <strong>{on ? day(on) : "once a day is set"}</strong>
+      {window && (
+        <p className="text-[13px] text-muted">
+          From {hours(window.earliestH)}, best about {sayHours(window.bestH)}, by {sayHours(window.latestH)}. {children}
+        </p>
+      )}
+    </Fact>
   );
 }

@@ -4,9 +4,7 @@ import type { Plan, RecordEvent } from "../../core/document/schema";
 import { clock } from "../parts/format";
 import type { Pour } from "./usePour";
 
-const W = 350;
-const H = 34;
-const TO_TRACE = 4;
+const [W, H, TO_TRACE] = [350, 34, 4];
 
 interface Props {
   plan: Plan;

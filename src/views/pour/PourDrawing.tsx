@@ -7,12 +7,9 @@ import { type Operation, portionOf } from "../../core/techniques/operations/regi
 import { byId } from "../../core/units/byId";
 import { useUnits } from "../parts/units";
 
-const WIDTH = 300;
-const HEIGHT = 190;
-const FLOOR = 176;
-const WALL = 120;
-const INNER = 260;
-const LEFT = 20;
+const [WIDTH, HEIGHT] = [300, 190];
+/** The mould in the drawing: its floor and the height of its wall, its inner width and where that begins. */
+const [FLOOR, WALL, INNER, LEFT] = [176, 120, 260, 20];
 /** Height of the lip over the batter as practitioners hold it, mm (Tundish estimates). */
 const HEIGHTS_MM = { low: 30, mid: 100, high: 200 } as const;
 const HEIGHT_NAMES = { low: "low", mid: "half height", high: "high" } as const;

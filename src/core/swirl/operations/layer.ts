@@ -1,7 +1,7 @@
 import { generator } from "../../units/random";
 import { layerHand } from "../look";
 import { alongLoaf, noiseAt, noiseTable } from "../noise";
-import type { DepositPaint } from "../paintDeposit";
+import type { Deposited } from "../paintDeposit";
 import { type CompiledOperation, claimAll, type Point, type Points } from "../points";
 
 /** How much of what is below a thick place may take: a layer on very little batter must be nearly even, or it would reach the floor. */
@@ -12,15 +12,8 @@ const MOST_UNEVEN = 0.85;
 const MODES = 6;
 const WAVES = { low: 1, high: 9 } as const;
 
-export interface LayerInput {
+export interface LayerInput extends Deposited {
   seed: number;
-  colour: number;
-  paint?: DepositPaint;
-  lengthMm: number;
-  widthMm: number;
-  /** Level before, mm, and how much the layer adds, mm. */
-  levelMm: number;
-  addsMm: number;
   /** How thick the batter is poured. */
   trace: number;
 }

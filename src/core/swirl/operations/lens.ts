@@ -1,16 +1,10 @@
-import type { DepositPaint } from "../paintDeposit";
+import type { Deposited } from "../paintDeposit";
 import { type CompiledOperation, claimAll, type Point, type Points } from "../points";
 
 /** Nodes of a footprint table. */
 export const LENS_NODES = 193;
 
-export interface LensInput {
-  colour: number;
-  paint?: DepositPaint;
-  lengthMm: number;
-  widthMm: number;
-  levelMm: number;
-  addsMm: number;
+export interface LensInput extends Deposited {
   /** Footprint along and across the mould: any shape >= 0 at `LENS_NODES` even nodes; thickness is their product. */
   along: Float64Array;
   across: Float64Array;

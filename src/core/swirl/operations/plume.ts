@@ -1,7 +1,7 @@
 import { generator } from "../../units/random";
 import { WIDEST_GAP } from "../look";
 import { alongLoaf, NOISE_MASK, NOISE_NODES, type NoiseTable, noiseAt, noiseTable } from "../noise";
-import type { DepositPaint } from "../paintDeposit";
+import type { Deposited, DepositPaint } from "../paintDeposit";
 import type { CompiledOperation, Point, Points } from "../points";
 import { PROFILE_NODES, type Profile } from "../profile";
 import { readStretches, STRETCHES, stretchesOf } from "../stretches";
@@ -17,14 +17,8 @@ const HEIGHT_PER_PERIOD_MM = 45;
 const NODES = PROFILE_NODES - 1;
 const HALF_NODE = 0.5 / NODES;
 
-export interface PlumeInput {
+export interface PlumeInput extends Deposited {
   seed: number;
-  colour: number;
-  paint?: DepositPaint;
-  lengthMm: number;
-  widthMm: number;
-  levelMm: number;
-  addsMm: number;
   /** Middle of the stripe, mm from the near wall; may lie anywhere, it is held inside the mould. */
   acrossMm: number;
   /** Lowest point of the stripe, mm above the floor, before it is deepened for want of room. */

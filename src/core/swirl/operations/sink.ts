@@ -5,9 +5,8 @@ import { readStretches, STRETCHES, stretchesOf } from "../stretches";
 
 /** Substeps while the tool moves by its reach, at fineness 1. */
 const SUBSTEPS_PER_REACH = 6.5;
-/** Distance over which walls and surface hold the flow back, share of the reach. */
-const WALL_DISTANCE = 0.6;
-const WALL_MARGIN = 0.02;
+/** Distance over which walls and surface hold the flow back, share of the reach; and closest that its line comes to a wall, share of the width. */
+const WALL = { distance: 0.6, margin: 0.02 } as const;
 
 export interface SinkInput {
   seed: number;
@@ -50,7 +49,7 @@ interface Sink extends SinkInput {
 
 function middlesOf(o: SinkInput): Float64Array {
   const noise = noiseTable(generator(o.seed), 2, 6);
-  const low = o.widthMm * WALL_MARGIN;
+  const low = o.widthMm * WALL.margin;
   return stretchesOf((share) => {
     const wander = o.wobbleMm * noiseAt(noise, alongLoaf(share, 1));
     return Math.min(o.widthMm - low, Math.max(low, o.acrossMm + wander));
@@ -102,7 +101,7 @@ function carry(
   direction: 1 | -1,
 ): void {
   const { levelMm: h, widthMm: W, reachMm: R } = o;
-  const delta = WALL_DISTANCE * R;
+  const delta = WALL.distance * R;
   const invDelta = 1 / delta;
   const R2 = R * R;
   const invR2 = 1 / R2;

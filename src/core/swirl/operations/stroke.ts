@@ -29,7 +29,7 @@ export interface StrokeInput {
 
 const LAMBDA_PER_REACH = 1 / 2.2;
 /** Near walls the flow bends within a few millimetres, however far it reaches. */
-const LONGEST_LAMBDA_MM = 4.5;
+export const LONGEST_LAMBDA_MM = 4.5;
 /** Steps per wavelength of a first picture, and its fineness. */
 const COARSE_STEPS = 0.7;
 const COARSE = 0.25;
