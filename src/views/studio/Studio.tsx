@@ -8,6 +8,7 @@ import { type BatchPageProps, LiveBench } from "../parts/bench";
 import type { Stills } from "../parts/FaceCanvas";
 import { SaveTrouble } from "../parts/SaveMark";
 import type { StoredBatch } from "../parts/stored";
+import { Trouble } from "../parts/Trouble";
 import { useUnits } from "../parts/units";
 import { useBatch } from "../parts/useBatch";
 import { useDerived } from "../parts/useDerived";
@@ -32,6 +33,12 @@ export default function Studio({ initial, stills, ...page }: BatchPageProps & { 
       <SwirlStudio initial={initial} stills={stills} />
     </LiveBench>
   );
+}
+
+/** Where the film of the pour stands, in words; null: at its end. */
+function sayStep(step: number | null, steps: number, title: string): string {
+  if (step === null) return `finished, ${steps} steps`;
+  return step === 0 ? "the empty mould" : `${step} of ${steps}: ${title}`;
 }
 
 /** The swirl studio: the loaf cut as one likes, all its bars, its top, the pour as a film, and what the picture yields. */
@@ -72,12 +79,8 @@ function SwirlStudio({ initial, stills }: { initial: StoredBatch; stills?: Still
     isPlaying,
   });
   const { frame } = sightOf(cut, plan, levelMm);
-  const stepWords =
-    step === null
-      ? `finished, ${design?.pours.length ?? 0} steps`
-      : step === 0
-        ? "the empty mould"
-        : `${step} of ${design?.pours.length}: ${derived.instructions.get(design?.pours[step - 1]?.id ?? "")?.title ?? ""}`;
+  const at = design?.pours[(step ?? 0) - 1]?.id ?? "";
+  const stepWords = sayStep(step, design?.pours.length ?? 0, derived.instructions.get(at)?.title ?? "");
   const onStep = useCallback((next: number | null) => setStep(next), []);
   const drawsOn = panel === "draw" && !isPoured ? draft.on : null;
   const drawing = { spots: draft.spots, pitchMm: draft.pitchMm };
@@ -167,11 +170,7 @@ function SwirlStudio({ initial, stills }: { initial: StoredBatch; stills?: Still
                     </CutFigure>
                   )}
                 </div>
-                {other.problem && (
-                  <p role="alert" className="text-cut">
-                    {other.problem}
-                  </p>
-                )}
+                <Trouble words={other.problem} className="" />
                 {other.sight && numbers && (
                   <PairNumbers
                     own={numbers}
