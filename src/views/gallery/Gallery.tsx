@@ -69,7 +69,8 @@ export default function Gallery() {
             </h2>
             <p className="first-letter:uppercase">{FAMILIES[family].blurb}.</p>
             <p className="mb-3 text-[13px] text-muted">
-              Four cups, loaf 250 × 90 × 70 mm, every pour at the same trace. Predictions of pattern, not photographs.
+              Four cups, loaf 250 × 90 × 70 mm, every pour at the same trace. The words say what such batter does at the
+              bench; the pictures predict the pattern and are no photographs.
             </p>
             <FamilyFaces key={family} family={family} />
           </section>

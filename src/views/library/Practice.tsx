@@ -99,7 +99,7 @@ export default function Practice({ stored, look }: { stored: StoredSettings; loo
                     path={["units", u.field]}
                     label={u.label}
                     options={worded(u.words)}
-                    className="w-80 max-w-full [&>label]:w-32"
+                    className="w-96 max-w-full [&>label]:w-32"
                   />
                 ))}
               </div>

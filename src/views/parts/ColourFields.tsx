@@ -36,10 +36,12 @@ export function ColourFields({
         isRateOnly={isRateOnly}
       />
       <BoundCheck open={open} path={[...path, "isDispersion"]} label="of the stock dispersion" />
-      <BoundSelect open={open} path={[...path, "carrier", "kind"]} label="dispersed in" options={CARRIERS} />
-      {c.carrier.kind !== "none" && (
-        <BoundNumber open={open} path={[...path, "carrier", "gPerG"]} label="1 :" width="w-10" />
-      )}
+      <span className="inline-flex items-baseline gap-2">
+        <BoundSelect open={open} path={[...path, "carrier", "kind"]} label="dispersed in" options={CARRIERS} />
+        {c.carrier.kind !== "none" && (
+          <BoundNumber open={open} path={[...path, "carrier", "gPerG"]} label="1 :" width="w-10" />
+        )}
+      </span>
     </>
   );
 }

@@ -142,7 +142,7 @@ export function ColourantEditor({ open, id, colourant: c }: { open: Editable; id
         <BoundCheck open={open} path={["specks"]} label="specks" />
         <BoundCheck open={open} path={["needsBlending"]} label="needs the blender" />
       </p>
-      <p className="text-[12.5px] text-muted">
+      <p className="text-[12.5px] text-muted first-letter:uppercase">
         {colourantKind(c.kind).label} at its usual dose multiplies the pace by {colourantKind(c.kind).paceFactor}{" "}
         (estimate).
         {equals.length > 0 &&
