@@ -1,9 +1,9 @@
 import { carryOf } from "../src/core/swirl/carry";
 import { noiseTable } from "../src/core/swirl/noise";
+import { compileEddies } from "../src/core/swirl/operations/eddies";
 import type { PassLine } from "../src/core/swirl/operations/pass";
 import { compilePasses } from "../src/core/swirl/operations/pass";
 import { compilePlume } from "../src/core/swirl/operations/plume";
-import { compileSink } from "../src/core/swirl/operations/sink";
 import { compileStroke, LONGEST_LAMBDA_MM } from "../src/core/swirl/operations/stroke";
 import { type CompiledOperation, createPoints, restart } from "../src/core/swirl/points";
 import { stripeProfile } from "../src/core/swirl/profile";
@@ -135,7 +135,20 @@ const plume = compilePlume({
   wobbleMm: 5,
   profile: stripeProfile(1.6, 0.95),
 });
-const SINK = { ...BOX, acrossMm: 40, wobbleMm: 3, bottomMm: 8, reachMm: 15, coupling: 0.5 };
+const EDDIES = 10;
+const eddies = compileEddies({
+  ...BOX,
+  plane: "yz",
+  drift: 0.4,
+  waves: [1, 4],
+  eddies: Array.from({ length: EDDIES }, (_, i) => ({
+    a: 8 * i,
+    b: (17 * i) % 60,
+    reachA: 20,
+    reachB: 18,
+    angle: i % 2 ? 1.5 : -1.2,
+  })),
+});
 const ROD_REACH_MM = 18;
 const rodPath = pathOf(
   strokeWays({ path: "circles", pitchMm: 30, loops: 2, points: [] }, BOX.lengthMm, BOX.widthMm),
@@ -227,19 +240,23 @@ function barePassNs(lines: number): number {
   });
 }
 
-/** Substeps of the sink, likewise. */
-function sinkSteps(): number {
-  const depth = BOX.levelMm - SINK.bottomMm;
-  const steps = Math.ceil((depth / SINK.reachMm) * 6.5 * FINENESS);
-  placed(true);
-  let hits = 0;
-  for (let i = 0; i < COUNT; i++)
-    for (let k = 0; k < steps; k++)
-      if (
-        Math.hypot(points.y[i] - SINK.acrossMm, points.z[i] - BOX.levelMm + ((k + 0.5) * depth) / steps) < SINK.reachMm
-      )
-        hits++;
-  return hits / COUNT;
+/** Time of so many eddies' arithmetic on every sample, none passed over. */
+function bareEddiesNs(): number {
+  return bestNs(() => {
+    for (let e = 0; e < EDDIES; e++) {
+      for (let i = 0; i < COUNT; i++) {
+        const u = (y[i] - 40) * 0.012;
+        const v = (z[i] - 30) * 0.015;
+        const m = 1 - u * u - v * v;
+        const t = 0.9 * m * m;
+        const d = 1 / (1 + t * t);
+        const cos = (1 - t * t) * d;
+        const sin = 2 * t * d;
+        y[i] = 40 + (u * cos - v * sin) / 0.012;
+        z[i] = 30 + (u * sin + v * cos) / 0.015;
+      }
+    }
+  });
 }
 
 export function printBareLoops(): void {
@@ -251,8 +268,7 @@ export function printBareLoops(): void {
   const flow = bareFlowNs(10) / 10;
   print("plume on one cut", operationNs(plume, true), barePlumeNs());
   print("plume at places of their own", operationNs(plume, false), barePlumeAnywhereNs());
-  const sunk = sinkSteps();
-  print(`sink, ${sunk.toFixed(1)} substeps in reach`, operationNs(compileSink(SINK), true), flow * sunk);
+  print(`${EDDIES} eddies, some in reach`, operationNs(eddies, true), bareEddiesNs());
   const lines = linesInReach();
   print(`passes, ${lines} ways in reach`, operationNs(passes, true), barePassNs(lines));
   const hits = rodSteps();

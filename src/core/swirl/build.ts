@@ -1,6 +1,6 @@
 import type { Operation } from "../techniques/operations/registry";
 import { compileLayer } from "./operations/layer";
-import { compilePlume, plumeBottomMm } from "./operations/plume";
+import { compilePlume, mostOf, plumeBottomMm } from "./operations/plume";
 import { compileWarp } from "./operations/warp";
 import type { CompiledOperation } from "./points";
 import type { PotStep } from "./pot";
@@ -50,7 +50,8 @@ const SPREADS_AT = 2.2;
 
 /** A plume where there is batter enough to take it; else the pour spreads as a layer. */
 export function pushPlume(b: Build, input: Parameters<typeof compilePlume>[0]): void {
-  const bottom = plumeBottomMm(input.bottomMm, input.levelMm, input.addsMm, input.profile);
+  const { addsMm } = input;
+  const bottom = plumeBottomMm(input.bottomMm, input.levelMm, addsMm * mostOf(input.amounts), input.profile, addsMm);
   deposit(b, bottom === null ? compileLayer({ ...input, trace: SPREADS_AT }) : compilePlume(input), input.addsMm);
 }
 

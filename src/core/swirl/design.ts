@@ -1,9 +1,9 @@
 import { hashSeed } from "../units/random";
 import { area, type Build, type Design, type DesignPour } from "./build";
 import { draw } from "./kinds";
+import { lanes } from "./lanePours";
 import type { CompiledOperation } from "./points";
-import { tiltedPot } from "./potPour";
-import { lanes, wallPours } from "./sheets";
+import { tiltedPot, wallPours } from "./tiltPour";
 
 export type { Design, DesignPour } from "./build";
 

@@ -1,5 +1,5 @@
 import type { CompiledDesign } from "./design";
-import { createPoints, type Points, restart } from "./points";
+import { createPoints, type Points, restart, settle, takeBack } from "./points";
 import { TILE } from "./sample";
 import type { Frame } from "./view";
 
@@ -90,7 +90,7 @@ export function* buildField(
     grids.push(finer);
     grid = finer;
   }
-  const movesAlong = design.operations.slice(from).some((o) => o.kind === "rod");
+  const movesAlong = design.operations.slice(from).some((o) => o.kind === "rod" || o.movesAlong);
   return { grids, from, movesAlong };
 }
 
@@ -199,7 +199,8 @@ class Mover {
 
 /** Takes the live samples back through the movements from a place on. */
 function moveBack(design: CompiledDesign, points: Points, from: number, fineness: number): void {
-  for (let k = design.operations.length - 1; k >= from; k--) design.operations[k].inverse(points, fineness);
+  for (let k = design.operations.length - 1; k >= from; k--) takeBack(design.operations[k], points, fineness);
+  settle(points);
 }
 
 /** Reads the field at a place of the picture, 0..1 each way: x, y, z into `out`. */

@@ -1,20 +1,22 @@
 import type { OperationKind } from "../techniques/operations/registry";
 import { type Build, boxOf, type DesignPour, deposit } from "./build";
-import { POUR_HEIGHT } from "./look";
+import { stripe } from "./drops";
+import { funnel } from "./funnelPour";
+import { lanes } from "./lanePours";
+import { POUR_HEIGHT, thinness } from "./look";
 import { combStroke, knock, peaks, stroke, topStroke, wire } from "./moves";
-import { compileFunnel } from "./operations/funnel";
 import { compileLayer } from "./operations/layer";
-import { pourPot, tiltedPot } from "./potPour";
-import { drizzle, plop, spoonRow, stripe, topLine } from "./pours";
-import { lanes, wallPours } from "./sheets";
+import { pourPot } from "./potPour";
+import { drizzle, plop, spoonRow, topLine } from "./pours";
+import { tiltedPot, wallPours } from "./tiltPour";
 
 type PourOf<K extends OperationKind> = Extract<DesignPour, { kind: K }>;
 /** What one operation does to what lies in the mould or the pot. `addsMm`: how far a pour lifts the level of the mould. */
 type Draw<K extends OperationKind> = (b: Build, pour: PourOf<K>, seed: number, addsMm: number) => void;
 
 const NOTHING_MM = 1e-9;
-/** Turns of the picture's pot for one turn of the hand. */
-const TURN_CARRIES = 0.45;
+/** Turns of the picture's pot for one turn of the hand: thick batter, and how much more thin follows. */
+const TURN_CARRIES = { thick: 0.45, thin: 0.3 } as const;
 
 /** A pour: of no volume it changes nothing. */
 const poured =
@@ -39,19 +41,14 @@ export const DRAWN: { [K in OperationKind]: Draw<K> } = {
   wallPour: (b, pour) => wallPours(b, [pour]),
   compartment: (b, pour) => lanes(b, [pour]),
   bottleLine: (b, pour) => lanes(b, [pour]),
-  funnel: poured((b, pour, seed, addsMm) =>
-    deposit(
-      b,
-      compileFunnel({ ...boxOf(b, pour.colour), seed, levelMm: b.levelMm, addsMm, trace: pour.trace }),
-      addsMm,
-    ),
-  ),
+  funnel: poured(funnel),
   potStack: poured((b, { colour, volumeMm3 }) => b.pot.push({ kind: "stack", colour, volumeMm3 })),
   potDrop: poured((b, { colour, volumeMm3, clock, height, trace }) =>
     b.pot.push({ kind: "drop", colour, volumeMm3, clock, height: POUR_HEIGHT[height], trace }),
   ),
-  potTurn: (b, { turns }) => {
-    if (turns > 0) b.pot.push({ kind: "turn", turns: turns * TURN_CARRIES });
+  potTurn: (b, { turns, trace }) => {
+    const carries = TURN_CARRIES.thick + TURN_CARRIES.thin * thinness(trace);
+    if (turns > 0) b.pot.push({ kind: "turn", turns: turns * carries });
   },
   potPour: (b, pour, seed) => {
     if (pour.way === "tilted") tiltedPot(b, [pour]);

@@ -14,17 +14,20 @@ export const flatness = (ph: number): number => clamp(1 - ph / 0.3, 0, 1);
 /** Depth that a pour reaches as a share of the new level, 0.10..0.985. */
 export const penetration = (s: number, ph: number): number => clamp((0.3 + 0.7 * ph) * (1.24 - 0.14 * s), 0.1, 0.985);
 
-/** Sideways wander of a stripe, mm. */
-export const wobbleMm = (s: number): number => 3 + 3 * thinness(s);
+/** How a stripe wanders from side to side, mm: the whole of it in long sweeps and in short ones, and each of its filaments for itself. */
+export const stripeWanderMm = (s: number): { slow: number; quick: number; own: number } => {
+  const thin = thinness(s);
+  return { slow: 9 + 5 * thin, quick: 0.8 + 2.4 * thin, own: 2 + 1.5 * thin };
+};
 
 /** Filaments into which one pass parts: up to three hairlines when thin, one rounded head when thick. */
 export const filaments = (s: number): number => 1 + Math.round(2 * thinness(s));
 
-/** Reach of the drag that a sinking stripe has on what lies there, mm (before its own variation of 0.8..1.2). */
-export const dragReachMm = (s: number): number => 5 + 1.5 * s;
-/** Share of the stripe's own movement that its surroundings follow, 0.1..0.37. */
-export const dragCoupling = (s: number, ph: number): number =>
-  clamp(0.37 * (0.45 + 0.55 * ph) * (1.25 - 0.17 * s), 0.1, 0.37);
+/** How a falling stripe drags what lies beside it down: reach, mm, and turn, radians. */
+export const dragOf = (s: number, ph: number): { reachMm: number; turn: number } => ({
+  reachMm: 7 + 1.5 * s,
+  turn: (0.5 + 0.6 * ph) * clamp(1.25 - 0.17 * s, 0.3, 1),
+});
 
 /** What a hand leaves in a laid layer: how far its thickness strays, mm, more when thick; and how fast finer waves fall off, more when thin. */
 export const layerHand = (s: number): { unevenMm: number; falls: number } => ({
@@ -50,5 +53,5 @@ export const LANE_WANDER_MM = 2.6;
 export const seepMm = (s: number): number => 2 + 5 * thinness(s);
 /** Raggedness that a hand leaves in sheets and passes, mm: more when thick. */
 export const handMm = (s: number): number => 1.6 + 1.1 * clamp(s - 1.2, 0, 3);
-/** Passes in which a pot is poured out, of which every third punches in. */
+/** Passes in which a pot is poured out. */
 export const POT_PASSES = 10;

@@ -15,6 +15,10 @@ export interface Points {
   liveCount: number;
   /** The common x of all samples where they lie on one cut across the loaf (noise along x is then read once); else null. */
   sectionX: number | null;
+  /** True where all samples have moved along the loaf together: `sectionX` holds, `x` does not. See {@link takeBack}. */
+  isXStale: boolean;
+  /** True while `x` and `y` hold places of the disc about a funnel: share of the face inside, and turn, 0..1. */
+  inDisc: boolean;
 }
 
 export function createPoints(count: number): Points {
@@ -27,6 +31,8 @@ export function createPoints(count: number): Points {
     live: new Int32Array(count),
     liveCount: 0,
     sectionX: null,
+    isXStale: false,
+    inDisc: false,
   };
 }
 
@@ -34,6 +40,8 @@ export function createPoints(count: number): Points {
 export function restart(points: Points, count: number, sectionX: number | null): void {
   points.count = count;
   points.sectionX = sectionX;
+  points.isXStale = false;
+  points.inDisc = false;
   points.colour.fill(UNCLAIMED, 0, count);
   for (let i = 0; i < count; i++) points.live[i] = i;
   points.liveCount = count;
@@ -67,6 +75,26 @@ export interface CompiledOperation {
   levelMm: number;
   /** True for what only moves batter and claims none. */
   isMovement?: boolean;
+  /** True for a movement that takes batter along the loaf. */
+  movesAlong?: boolean;
+  /** True for what works in places of the disc about a funnel, and leaves samples there for the one before it. */
+  isInDisc?: boolean;
+  /** True for what reads `sectionX` instead of `x` where it is there. */
+  keepsSection?: boolean;
   inverse(points: Points, fineness: number): void;
   forward(point: Point): void;
+}
+
+/** Takes the live samples back through one operation. */
+export function takeBack(operation: CompiledOperation, points: Points, fineness: number): void {
+  if (points.isXStale && !operation.keepsSection) settle(points);
+  operation.inverse(points, fineness);
+}
+
+/** Writes the common x of a cut to its live samples. */
+export function settle(points: Points): void {
+  if (!points.isXStale) return;
+  const { x, live, sectionX } = points;
+  for (let n = 0; n < points.liveCount; n++) x[live[n]] = sectionX!;
+  points.isXStale = false;
 }

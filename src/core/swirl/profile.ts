@@ -32,16 +32,16 @@ export function tabulate(density: (t: number) => number): Profile {
   return { p, cumulative, peak };
 }
 
-/** Profile of a stripe poured at trace `s` from height `ph` (0..1): a head low down, a tail up to the surface, flat when laid on. */
+/** Profile of a stripe poured at trace `s` from height `ph` (0..1): a head low down that ends round, a tail up to the surface, flat when laid on. */
 export function stripeProfile(s: number, ph: number): Profile {
   const thin = thinness(s);
   const flat = flatness(ph);
-  const tail = 0.1 + 0.3 * thin;
-  const tb = Math.min(0.48, Math.max(0.16, 0.22 + 0.16 * (s - 1.5) + 0.12 * (1 - ph)));
+  const head = Math.min(0.7, Math.max(0.2, 0.3 + 0.1 * (s - 1.6) + 0.08 * (1 - ph)));
+  const tail = 0.14 + 0.26 * thin;
+  const falls = 0.34 + 0.2 * (1 - thin);
   return tabulate((t) => {
-    const e = Math.max(0, 1 - ((t - tb) / tb) ** 2);
-    const head = (1 - tail) * e ** 0.9 * (1 - 0.25 * thin) + tail * smoothstep((2 * t) / tb);
-    return (1 - flat) * head + 0.8 * flat * smoothstep(t / 0.75);
+    const drop = t < head ? smoothstep(t / head) : 1 - (1 - tail) * smoothstep((t - head) / falls);
+    return (1 - flat) * drop + 0.8 * flat * smoothstep(t / 0.75);
   });
 }
 

@@ -1,5 +1,5 @@
 import type { CompiledDesign } from "./design";
-import type { Points } from "./points";
+import { type Points, takeBack } from "./points";
 
 /** Samples worked through together: small enough to stay in the cache. */
 export const TILE = 4096;
@@ -12,5 +12,5 @@ export function sample(
   count = design.operations.length,
 ): void {
   const { operations } = design;
-  for (let k = count - 1; k >= 0 && points.liveCount > 0; k--) operations[k].inverse(points, fineness);
+  for (let k = count - 1; k >= 0 && points.liveCount > 0; k--) takeBack(operations[k], points, fineness);
 }

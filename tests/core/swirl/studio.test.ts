@@ -10,7 +10,6 @@ import { compileDesign, type Design } from "../../../src/core/swirl/design";
 import { drawIndices, finish, OUTSIDE } from "../../../src/core/swirl/face";
 import { designWarnings } from "../../../src/core/swirl/judge";
 import { designNumbers, faceNumbers } from "../../../src/core/swirl/metrics";
-import { compileFunnel } from "../../../src/core/swirl/operations/funnel";
 import { bump, compileLens, footprint } from "../../../src/core/swirl/operations/lens";
 import { compileStroke } from "../../../src/core/swirl/operations/stroke";
 import { compileWarp } from "../../../src/core/swirl/operations/warp";
@@ -50,8 +49,7 @@ describe.each(FAMILY_IDS)("the family %s", (family) => {
   it("gives the same bytes for the same seed, and others for another", () => {
     const design = designFor(family);
     expect(small(design)).toEqual(small(structuredClone(design)));
-    // A plain funnel has no hand in it but the pours' own wobble.
-    if (family !== "funnel") expect(small({ ...design, seed: design.seed + 1 })).not.toEqual(small(design));
+    expect(small({ ...design, seed: design.seed + 1 })).not.toEqual(small(design));
   });
 
   it("is not changed by a pour of nothing or by a stroke of no length", () => {
@@ -127,7 +125,6 @@ const MOVES: [string, CompiledOperation, number][] = [
     }),
     1e-6,
   ],
-  ["funnel", compileFunnel({ ...BOX, seed: 5, colour: 1, addsMm: 6, trace: 2 }), 1e-6],
 ];
 
 describe.each(MOVES)("%s", (_, operation, toleranceMm) => {
@@ -163,14 +160,14 @@ describe.each(MOVES)("%s", (_, operation, toleranceMm) => {
 });
 
 describe("a later pour looks late", () => {
-  it("thick crossings stay coarser than a well-timed stroke pulls them", () => {
+  it("drops of a thick batter are broader than those of a thin one", () => {
     const numbersOf = (trace: number) =>
       faceNumbers(
         finish(drawIndices(compileDesign(designFor("drop", trace)), { kind: "across", atMm: 101 }, 150, 110, 0.4)),
         4,
         0.6,
       );
-    expect(numbersOf(3).lineMm).toBeGreaterThan(1.3 * numbersOf(1.4).lineMm);
+    expect(numbersOf(3).lineMm).toBeGreaterThan(1.2 * numbersOf(1.4).lineMm);
   });
 });
 

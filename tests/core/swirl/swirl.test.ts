@@ -4,7 +4,6 @@ import { compileDesign, type Design, type DesignPour } from "../../../src/core/s
 import { drawIndices, finish, refineEdges } from "../../../src/core/swirl/face";
 import { compileLayer } from "../../../src/core/swirl/operations/layer";
 import { compilePlume, plumeBottomMm } from "../../../src/core/swirl/operations/plume";
-import { compileSink } from "../../../src/core/swirl/operations/sink";
 import { blendEdges, makePalette, paint } from "../../../src/core/swirl/paint";
 import { type CompiledOperation, createPoints, type Point, restart, UNCLAIMED } from "../../../src/core/swirl/points";
 import { stripeProfile, topLineProfile } from "../../../src/core/swirl/profile";
@@ -52,7 +51,6 @@ const OPERATIONS: [string, CompiledOperation, number][] = [
     compilePlume({ ...at, addsMm: 1, acrossMm: 45, bottomMm: 37, wobbleMm: 2, profile: topLineProfile() }),
     1e-6,
   ],
-  ["sink", compileSink({ ...at, acrossMm: 25, wobbleMm: 4, bottomMm: 4, reachMm: 17, coupling: 0.37 }), 0.05],
 ];
 
 /** Takes one point back through an operation; null when the operation claims it. */

@@ -1,120 +1,141 @@
 import { generator } from "../../units/random";
+import { thinness } from "../look";
+import { NOISE_MASK, NOISE_NODES, type NoiseTable, noiseTable } from "../noise";
+import type { Deposited } from "../paintDeposit";
 import type { CompiledOperation, Point, Points } from "../points";
-import { PROFILE_NODES, tabulate } from "../profile";
+import { PROFILE_NODES, type Profile, tabulate } from "../profile";
+import { solve } from "../solve";
+import { type Disc, discOf, enterDisc, leaveDisc, throughDisc } from "./disc";
+import { type Eddy, eddyGroup, turnEddies } from "./eddies";
 
-export interface FunnelInput {
-  seed: number;
-  colour: number;
-  lengthMm: number;
-  widthMm: number;
-  levelMm: number;
-  addsMm: number;
-  trace: number;
-}
-
-const NODES = 2048;
 const P_NODES = PROFILE_NODES - 1;
-const WIDEST_GAP = 0.85;
+/** Most that a pour may take of the face at any height. */
+const WIDEST_GAP = 0.82;
+/** Where the stem has its full width, share of the way up. */
+const STEM = 0.45;
+/** A pour's share that spreads as a film under the surface, and how much of it lies near the top: powers of the height. By eye. */
+const FILM = {
+  share: 0.36,
+  thinShare: 0.3,
+  varies: [0.75, 1.25],
+  power: 2,
+  thinPower: 3,
+  lastShare: 0.25,
+  lastPower: 16,
+  lastThinPower: 10,
+  last: 4,
+} as const;
+/** Height of its lowest point, share of the level: least, and how much more by chance, by the pours before it, and for pours that stay high. */
+const LOW = { least: 0.03, chance: 0.1, late: 0.22, high: 0.25, highShare: 0.18, thick: 0.08 } as const;
+/** How unevenly a ring runs about the middle, share of its width: thin, and more when thick. Waves about it, and how far they turn on the way up. */
+const LOBE = { thin: 0.2, thick: 0.3, waves: [1, 5], twist: 0.35 } as const;
 
-/** Share of the mould's area inside a disc about its centre, and its inverse; one table for each size of mould. */
-interface DiscArea {
-  reachMm: number;
-  share: Float64Array;
-  radius: Float64Array;
-}
-const known = new Map<string, DiscArea>();
-
-/** Visible part of a quadrant's quarter turn at a radius. */
-function angles(r: number, L: number, W: number): readonly [number, number] {
-  return [r > L / 2 ? Math.acos(L / 2 / r) : 0, r > W / 2 ? Math.asin(W / 2 / r) : Math.PI / 2];
-}
-
-function discArea(L: number, W: number): DiscArea {
-  const key = `${L}:${W}`;
-  const found = known.get(key);
-  if (found) return found;
-  const reachMm = Math.hypot(L, W) / 2;
-  const share = new Float64Array(NODES + 1);
-  const fine = 8;
-  for (let i = 1; i <= NODES; i++) {
-    let sum = 0;
-    for (let k = 0; k < fine; k++) {
-      const r = ((i - 1 + (k + 0.5) / fine) / NODES) * reachMm;
-      const [a, b] = angles(r, L, W);
-      sum += 4 * Math.max(0, b - a) * r * (reachMm / NODES / fine);
-    }
-    share[i] = share[i - 1] + sum / (L * W);
-  }
-  for (let i = 0; i <= NODES; i++) share[i] /= share[NODES];
-  const radius = new Float64Array(NODES + 1);
-  let k = 0;
-  for (let i = 0; i <= NODES; i++) {
-    const wanted = i / NODES;
-    while (k < NODES && share[k + 1] < wanted) k++;
-    const span = share[Math.min(NODES, k + 1)] - share[k];
-    radius[i] = ((k + (span > 0 ? (wanted - share[k]) / span : 0)) / NODES) * reachMm;
-  }
-  const area = { reachMm, share, radius };
-  if (known.size > 20) known.clear();
-  known.set(key, area);
-  return area;
+export interface FunnelInput extends Deposited {
+  seed: number;
+  trace: number;
+  /** Its place among the counted pours, from 0, and how many there are. */
+  index: number;
+  of: number;
+  /** True where what lies below is no place of the same disc. */
+  isFirst: boolean;
 }
 
-const read = (t: Float64Array, u: number): number => {
-  const p = Math.min(1, Math.max(0, u)) * NODES;
-  const i = Math.min(NODES - 1, Math.floor(p));
-  return t[i] + (t[i + 1] - t[i]) * (p - i);
-};
-
-/** Inverse of the share by its own table, found by a few steps so that both tables agree exactly. */
-function radiusAt(area: DiscArea, share: number): number {
-  let low = 0;
-  let high = area.reachMm;
-  let r = read(area.radius, share);
-  for (let k = 0; k < 30; k++) {
-    const s = read(area.share, r / area.reachMm);
-    if (Math.abs(s - share) < 1e-13) return r;
-    if (s < share) low = r;
-    else high = r;
-    const slope = (read(area.share, (r + 1e-4) / area.reachMm) - s) / 1e-4;
-    const next = slope > 0 ? r + (share - s) / slope : (low + high) / 2;
-    r = next > low && next < high ? next : (low + high) / 2;
+/** Profile of one pour: a stem, and a film that spreads under the surface. */
+function profileOf(o: FunnelInput, random: () => number): { profile: Profile; bottomMm: number } | null {
+  const thin = thinness(o.trace);
+  const top = o.levelMm + o.addsMm;
+  const fromLast = Math.min(1, Math.max(0, (FILM.last - (o.of - 1 - o.index)) / FILM.last));
+  const [least, most] = FILM.varies;
+  const film = Math.min(
+    0.9,
+    (FILM.share + FILM.thinShare * thin) * (least + (most - least) * random()) + FILM.lastShare * fromLast,
+  );
+  let power = FILM.power + FILM.thinPower * thin + random() + (FILM.lastPower + FILM.lastThinPower * thin) * fromLast;
+  const late = o.of > 1 ? o.index / (o.of - 1) : 0;
+  const isHigh = random() < LOW.highShare || o.index === o.of - 1;
+  const stays =
+    LOW.least + (LOW.chance + LOW.late * late) * random() + (isHigh ? LOW.high : 0) + LOW.thick * (1 - thin);
+  const widest = (power: number): Profile =>
+    tabulate(
+      (t) =>
+        (1 - film) * (1 - (1 - Math.min(1, t / STEM)) ** 2) * (1 + (1 - thin) * Math.sin(Math.PI * Math.min(1, t))) +
+        film * (power + 1) * t ** power,
+    );
+  for (; power >= 1; power *= 0.7) {
+    const profile = widest(power);
+    const needed = (o.addsMm * profile.peak * (1 + LOBE.thick)) / WIDEST_GAP;
+    if (needed < top) return { profile, bottomMm: Math.min(stays * top, top - needed) };
   }
-  return r;
+  return null;
+}
+
+/** Flat record of one pour. */
+interface Funnel {
+  disc: Disc;
+  colour: number;
+  topMm: number;
+  addsMm: number;
+  bottomMm: number;
+  profile: Profile;
+  lobe: NoiseTable;
+  /** Its integral over the turn, of mean 0. */
+  gathered: Float64Array;
+  twist: number;
+}
+
+/** Share of the face that the pour takes at a height, and how far it has lifted what lies there: written here. */
+const gap = { share: 0, liftMm: 0 };
+function seek(o: Funnel, z: number): void {
+  const span = o.topMm - o.bottomMm;
+  const u = Math.min(1, Math.max(0, (z - o.bottomMm) / span)) * P_NODES;
+  const k = Math.min(P_NODES - 1, u | 0);
+  const part = u - k;
+  const { p: table, cumulative } = o.profile;
+  const p = table[k] + (table[k + 1] - table[k]) * part;
+  gap.share = z <= o.bottomMm ? 0 : (o.addsMm / span) * p;
+  gap.liftMm = o.addsMm * (cumulative[k] + ((table[k] + p) / 2) * (part / P_NODES));
+}
+
+/** The lobe at a turn, and its integral. */
+const lobe = { value: 0, gathered: 0 };
+function readLobe(o: Funnel, turn: number): void {
+  const p = (turn - Math.floor(turn)) * NOISE_NODES;
+  const i = p | 0;
+  const part = p - i;
+  const [from, to] = [o.lobe[i & NOISE_MASK], o.lobe[(i + 1) & NOISE_MASK]];
+  lobe.value = from + (to - from) * part;
+  lobe.gathered = o.gathered[i & NOISE_MASK] + ((from + lobe.value) / 2) * (part / NOISE_NODES);
+}
+
+/** Waves about the middle of mean 0, and their integral, exact between the nodes. */
+function lobesOf(random: () => number, strength: number): { lobe: NoiseTable; gathered: Float64Array } {
+  const lobe = noiseTable(random, ...LOBE.waves);
+  const mean = lobe.reduce((sum, v) => sum + v, 0) / NOISE_NODES;
+  for (let i = 0; i < NOISE_NODES; i++) lobe[i] = strength * (lobe[i] - mean);
+  const gathered = new Float64Array(NOISE_NODES);
+  for (let i = 1; i < NOISE_NODES; i++) gathered[i] = gathered[i - 1] + (lobe[i - 1] + lobe[i]) / 2 / NOISE_NODES;
+  return { lobe, gathered };
 }
 
 /**
- * A pour through a funnel over the centre: opens a disc whose share of the area is f(z'), pushes the rest outward keeping each quadrant's angle in
- * proportion, and lifts what is above by what it poured below. r = S^-1((S(r') - f)/(1 - f)), z = z' - F; the determinant is 1.
+ * A pour through a funnel over the middle, in places of the disc: opens a disc whose share of the face is g = g0(z') (1 + lobe(turn + twist z')), pushes the
+ * rest outward in proportion, and lifts what is above by what it poured below: s = (s' - g)/(1 - g), turn -= g0 J/(1 - g0) with J the integral of the lobe,
+ * z = z' - F. The determinant is 1. Where there is too little below, it lies on it as a layer.
  */
 export function compileFunnel(input: FunnelInput): CompiledOperation {
-  const { lengthMm: L, widthMm: W, levelMm: h, addsMm: dh, colour } = input;
-  const top = h + dh;
+  const { lengthMm, widthMm, levelMm: h, addsMm, colour, isFirst } = input;
+  const disc = discOf(lengthMm, widthMm);
   const random = generator(input.seed);
-  const area = discArea(L, W);
-  const steep = 0.45 + 0.35 * random();
-  const profile = tabulate((t) => t ** steep * (0.55 + 0.45 * t));
-  const wanted = top * (0.05 + 0.2 * random()) * Math.min(1, input.trace / 2.4);
-  const needed = (dh * profile.peak) / WIDEST_GAP;
-  const bottom = Math.max(0, Math.min(wanted, top - needed));
-  const isFlat = h <= 0 || needed > top;
-  const per = P_NODES / (top - bottom);
-  let f = 0;
-  let F = 0;
-  const seek = (z: number) => {
-    const t = Math.min(P_NODES, Math.max(0, (z - bottom) * per));
-    const k = Math.min(P_NODES - 1, Math.floor(t));
-    const part = t - k;
-    const p = profile.p[k] + (profile.p[k + 1] - profile.p[k]) * part;
-    f = (dh / (top - bottom)) * p;
-    F = dh * (profile.cumulative[k] + ((profile.p[k] + p) / 2) * (part / P_NODES));
-  };
-  return {
-    kind: "funnel",
-    levelMm: top,
-    inverse(points: Points) {
-      const { x, y, z, live } = points;
-      if (isFlat) {
+  const shape = h > 0 ? profileOf(input, random) : null;
+  const strength = LOBE.thick + (LOBE.thin - LOBE.thick) * thinness(input.trace);
+  const topMm = h + addsMm;
+  if (!shape)
+    return {
+      kind: "funnel",
+      isInDisc: true,
+      levelMm: topMm,
+      inverse(points: Points) {
+        const { z, live } = points;
         let kept = 0;
         for (let n = 0; n < points.liveCount; n++) {
           const i = live[n];
@@ -122,68 +143,99 @@ export function compileFunnel(input: FunnelInput): CompiledOperation {
           else live[kept++] = i;
         }
         points.liveCount = kept;
-        return;
+        if (isFirst) leaveDisc(disc, points);
+      },
+      forward() {},
+    };
+  const { profile, bottomMm } = shape;
+  const twist = (LOBE.twist * (2 * random() - 1)) / topMm;
+  const o: Funnel = { disc, colour, topMm, addsMm, bottomMm, profile, twist, ...lobesOf(random, strength) };
+  return {
+    kind: "funnel",
+    isInDisc: true,
+    levelMm: topMm,
+    inverse(points: Points) {
+      enterDisc(disc, points);
+      funnelInverse(o, points);
+      if (isFirst) leaveDisc(disc, points);
+    },
+    forward: (point) => funnelForward(o, point),
+  };
+}
+
+function funnelInverse(o: Funnel, points: Points): void {
+  const { x, y, z, live, liveCount, colour: claimed } = points;
+  const { bottomMm: bottom, twist, colour } = o;
+  let kept = 0;
+  for (let n = 0; n < liveCount; n++) {
+    const i = live[n];
+    const zi = z[i];
+    if (zi > bottom) {
+      seek(o, zi);
+      const g0 = gap.share;
+      readLobe(o, y[i] + twist * zi);
+      const g = g0 * (1 + lobe.value);
+      if (x[i] < g) {
+        claimed[i] = colour;
+        continue;
       }
-      points.sectionX = null;
-      let kept = 0;
-      for (let n = 0; n < points.liveCount; n++) {
-        const i = live[n];
-        if (z[i] > bottom) {
-          seek(z[i]);
-          const dx = x[i] - L / 2;
-          const dy = y[i] - W / 2;
-          const r = Math.sqrt(dx * dx + dy * dy);
-          const s = read(area.share, r / area.reachMm);
-          if (s < f) {
-            points.colour[i] = colour;
-            continue;
-          }
-          carry(i, x, y, dx, dy, r, (s - f) / (1 - f));
-          z[i] -= F;
-        }
-        live[kept++] = i;
-      }
-      points.liveCount = kept;
+      x[i] = (x[i] - g) / (1 - g);
+      y[i] -= (g0 * lobe.gathered) / (1 - g0);
+      z[i] = zi - gap.liftMm;
+    }
+    live[kept++] = i;
+  }
+  points.liveCount = kept;
+}
+
+function funnelForward(o: Funnel, point: Point): void {
+  if (point.z <= o.bottomMm) return;
+  const after = solve((z) => (seek(o, z), z - gap.liftMm), point.z, point.z, o.topMm);
+  seek(o, after);
+  const g0 = gap.share;
+  throughDisc(o.disc, point, (x, y) => {
+    const before = (turn: number) => {
+      readLobe(o, turn + o.twist * after);
+      return turn - (g0 * lobe.gathered) / (1 - g0);
+    };
+    const turn = solve(before, y[0], y[0] - 1, y[0] + 1);
+    readLobe(o, turn + o.twist * after);
+    const g = g0 * (1 + lobe.value);
+    x[0] = g + x[0] * (1 - g);
+    y[0] = turn;
+  });
+  point.z = after;
+}
+
+export interface DiscEddiesInput {
+  seed: number;
+  lengthMm: number;
+  widthMm: number;
+  levelMm: number;
+  drift: number;
+  waves: readonly [number, number];
+  /** a: share of the face, b: turn; both 0..1. */
+  eddies: readonly Eddy[];
+  isFirst: boolean;
+}
+
+/** Eddies about a funnel, in places of the disc. */
+export function compileDiscEddies(input: DiscEddiesInput): CompiledOperation {
+  const disc = discOf(input.lengthMm, input.widthMm);
+  const group = eddyGroup({ ...input, sizeA: 1, sizeB: 1, sizeC: input.levelMm, wraps: true });
+  return {
+    kind: "discEddies",
+    isInDisc: true,
+    levelMm: input.levelMm,
+    inverse(points: Points) {
+      enterDisc(disc, points);
+      turnEddies(group, points.x, points.y, points.z, null, points.live, points.liveCount, -1);
+      if (input.isFirst) leaveDisc(disc, points);
     },
     forward(point: Point) {
-      if (isFlat || point.z <= bottom) return;
-      let low = point.z;
-      let high = top;
-      for (let k = 0; k < 60; k++) {
-        const middle = (low + high) / 2;
-        seek(middle);
-        if (middle - F < point.z) low = middle;
-        else high = middle;
-      }
-      const z = (low + high) / 2;
-      seek(z);
-      const dx = point.x - L / 2;
-      const dy = point.y - W / 2;
-      const r = Math.hypot(dx, dy);
-      const xs = Float64Array.of(point.x);
-      const ys = Float64Array.of(point.y);
-      carry(0, xs, ys, dx, dy, r, f + read(area.share, r / area.reachMm) * (1 - f));
-      point.x = xs[0];
-      point.y = ys[0];
-      point.z = z;
+      throughDisc(disc, point, (x, y) => {
+        turnEddies(group, x, y, Float64Array.of(point.z), null, Int32Array.of(0), 1, 1);
+      });
     },
   };
-
-  /** Moves a point from radius r to where the share is `to`, its angle kept in proportion within the visible part of its quadrant. */
-  function carry(i: number, x: Float64Array, y: Float64Array, dx: number, dy: number, r: number, to: number): void {
-    if (r < 1e-9) return;
-    const next = radiusAt(area, to);
-    if (r < W / 2 && next < W / 2) {
-      x[i] = L / 2 + (dx * next) / r;
-      y[i] = W / 2 + (dy * next) / r;
-      return;
-    }
-    const [a, b] = angles(r, L, W);
-    const [a2, b2] = angles(next, L, W);
-    const angle = Math.atan2(Math.abs(dy), Math.abs(dx));
-    const part = b > a ? Math.min(1, Math.max(0, (angle - a) / (b - a))) : 0.5;
-    const turned = a2 + part * (b2 - a2);
-    x[i] = Math.min(L, Math.max(0, L / 2 + Math.sign(dx) * next * Math.cos(turned)));
-    y[i] = Math.min(W, Math.max(0, W / 2 + Math.sign(dy) * next * Math.sin(turned)));
-  }
 }

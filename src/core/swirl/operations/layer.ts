@@ -3,6 +3,7 @@ import { layerHand } from "../look";
 import { alongLoaf, noiseAt, noiseTable } from "../noise";
 import type { Deposited } from "../paintDeposit";
 import { type CompiledOperation, claimAll, type Point, type Points } from "../points";
+import { solve } from "../solve";
 
 /** How much of what is below a thick place may take: a layer on very little batter must be nearly even, or it would reach the floor. */
 const THICKEST = 0.8;
@@ -61,6 +62,7 @@ export function compileLayer(input: LayerInput): CompiledOperation {
   };
   return {
     kind: "layer",
+    keepsSection: paint === undefined,
     levelMm: h1,
     inverse(points: Points) {
       const { x, y, z, live } = points;
@@ -89,15 +91,15 @@ export function compileLayer(input: LayerInput): CompiledOperation {
       if (h <= 0) return;
       readAmplitudes(point.x);
       const target = (point.y / widthMm) * h;
-      let low = 0;
-      let high = 1;
-      for (let k = 0; k < 60; k++) {
-        const v = (low + high) / 2;
-        readAt(v);
-        if (h1 * v - read.gathered < target) low = v;
-        else high = v;
-      }
-      const v = (low + high) / 2;
+      const v = solve(
+        (w) => {
+          readAt(w);
+          return h1 * w - read.gathered;
+        },
+        target,
+        0,
+        1,
+      );
       readAt(v);
       point.y = v * widthMm;
       point.z = (point.z * (h1 - read.thick)) / h;

@@ -1,5 +1,6 @@
 import type { Deposited } from "../paintDeposit";
 import { type CompiledOperation, claimAll, type Point, type Points } from "../points";
+import { solve } from "../solve";
 
 /** Nodes of a footprint table. */
 export const LENS_NODES = 193;
@@ -114,16 +115,26 @@ export function compileLens(input: LensInput): CompiledOperation {
     },
     forward(point: Point) {
       if (h <= 0) return;
-      const u = bisect((v) => {
-        seek(v);
-        return (h1 * v - dh * integral(along)) / h;
-      }, point.x / L);
+      const u = solve(
+        (v) => {
+          seek(v);
+          return (h1 * v - dh * integral(along)) / h;
+        },
+        point.x / L,
+        0,
+        1,
+      );
       seek(u);
       const gx = dh * read(along.value);
-      const v = bisect((w) => {
-        seek(w);
-        return (h1 * w - gx * integral(across)) / (h1 - gx);
-      }, point.y / W);
+      const v = solve(
+        (w) => {
+          seek(w);
+          return (h1 * w - gx * integral(across)) / (h1 - gx);
+        },
+        point.y / W,
+        0,
+        1,
+      );
       seek(v);
       const g = gx * read(across.value);
       const z = (point.z * (h1 - g)) / h;
@@ -132,16 +143,4 @@ export function compileLens(input: LensInput): CompiledOperation {
       point.z = z < h1 - depth - g ? z : z + g;
     },
   };
-}
-
-/** Solves a rising function on 0..1. */
-function bisect(of: (u: number) => number, target: number): number {
-  let low = 0;
-  let high = 1;
-  for (let k = 0; k < 60; k++) {
-    const middle = (low + high) / 2;
-    if (of(middle) < target) low = middle;
-    else high = middle;
-  }
-  return (low + high) / 2;
 }

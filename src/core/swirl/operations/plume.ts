@@ -2,8 +2,9 @@ import { generator } from "../../units/random";
 import { WIDEST_GAP } from "../look";
 import { alongLoaf, NOISE_MASK, NOISE_NODES, type NoiseTable, noiseAt, noiseTable } from "../noise";
 import type { Deposited, DepositPaint } from "../paintDeposit";
-import type { CompiledOperation, Point, Points } from "../points";
+import { type CompiledOperation, type Point, type Points, settle } from "../points";
 import { PROFILE_NODES, type Profile } from "../profile";
+import { solve } from "../solve";
 import { readStretches, STRETCHES, stretchesOf } from "../stretches";
 
 /** Closest that a stripe's middle comes to a wall, share of the width. */
@@ -25,12 +26,41 @@ export interface PlumeInput extends Deposited {
   bottomMm: number;
   wobbleMm: number;
   profile: Profile;
+  /** Middle at the ends of the stretches along the loaf, mm, where it is led otherwise than with a wobble about `acrossMm`. */
+  middlesMm?: Float64Array;
+  /** How much is poured at the ends of the stretches, of any scale; evenly where it is not said. */
+  amounts?: Float64Array;
 }
 
+/** Amounts along the loaf with mean 1, and what has been poured from the left end up to the ends of the stretches, share of all. */
+function amountsOf(given: Float64Array | undefined): { amounts: Float64Array; gathered: Float64Array; most: number } {
+  const amounts = given ? given.slice() : new Float64Array(STRETCHES + 2).fill(1);
+  const gathered = new Float64Array(STRETCHES + 2);
+  let sum = 0;
+  for (let i = 1; i <= STRETCHES; i++) sum += (amounts[i - 1] + amounts[i]) / (2 * STRETCHES);
+  let most = 0;
+  for (let i = 0; i <= STRETCHES + 1; i++) {
+    amounts[i] = sum > 0 ? amounts[i] / sum : 1;
+    most = Math.max(most, amounts[i]);
+    if (i > 0) gathered[i] = gathered[i - 1] + (amounts[i - 1] + amounts[i]) / (2 * STRETCHES);
+  }
+  return { amounts, gathered, most };
+}
+
+/** How much more a stripe pours where it pours most than on the mean, 1 or more: for {@link plumeBottomMm}. */
+export const mostOf = (amounts?: Float64Array): number => amountsOf(amounts).most;
+
 /** Lowest point that leaves the gap no wider than allowed, mm; null where even the floor is not deep enough. */
-export function plumeBottomMm(bottomMm: number, levelMm: number, addsMm: number, profile: Profile): number | null {
+export function plumeBottomMm(
+  bottomMm: number,
+  levelMm: number,
+  /** Where most is poured. */
+  mostMm: number,
+  profile: Profile,
+  addsMm = mostMm,
+): number | null {
   const top = levelMm + addsMm;
-  const needed = (addsMm * profile.peak) / WIDEST_GAP;
+  const needed = (mostMm * profile.peak) / WIDEST_GAP;
   if (needed > top) return null;
   return Math.max(0, Math.min(bottomMm, top - needed));
 }
@@ -56,6 +86,10 @@ interface Plume {
   cumulative: Float64Array;
   middles: Float64Array;
   bottoms: Float64Array;
+  /** Amount along the loaf, mean 1, and its integral from the left end. */
+  amounts: Float64Array;
+  gathered: Float64Array;
+  isEven: boolean;
   /** Its table at the cut that was drawn last, and where that lies, mm. */
   cut: Float64Array | null;
   cutAtMm: number;
@@ -72,13 +106,15 @@ const alongTables = (o: Omit<Plume, "middles" | "bottoms">): { middles: Float64A
 const upPhase = (o: Plume, u: number) => 1 + o.phase + o.shear * u;
 
 /**
- * A stripe along the loaf that punches in. In the frame after the pour: t = (z'-zb)/(zt-zb), gap f = dh/(zt-zb) p(t) as a
- * share of the width, F = dh P(t), middle yc = y0 + wobble(x,z'), a = yc (1-f). Left of the gap y = y'/(1-f), right of it
- * y = (y'-fW)/(1-f), z = z'-F. The determinant is exactly 1 for any wobble.
+ * A stripe along the loaf that punches in, more at some places than at others: amount X(x') with mean 1, d = dh X. In the frame after the pour:
+ * t = (z'-zb)/(zt-zb), gap f = d/(zt-zb) p(t) as a share of the width, F = d P(t), middle yc = y0 + wobble(x',z'), a = yc (1-f). Left of the gap
+ * y = y'/(1-f), right of it y = (y'-fW)/(1-f). Batter moves along the loaf to where less was poured: c = (h1 - d)/h, x the integral of c, z = (z'-F)/c.
+ * The determinant is exactly 1 for any wobble; x hangs on x' alone, so that a cut stays a cut.
  * @throws when the gap cannot be held below its limit: check with {@link plumeBottomMm} first
  */
 export function compilePlume(input: PlumeInput): CompiledOperation {
-  const deepestMm = plumeBottomMm(input.bottomMm, input.levelMm, input.addsMm, input.profile);
+  const { amounts, gathered, most } = amountsOf(input.amounts);
+  const deepestMm = plumeBottomMm(input.bottomMm, input.levelMm, input.addsMm * most, input.profile, input.addsMm);
   if (deepestMm === null) throw new Error("plume: the pour is too wide for the batter below it");
   const random = generator(input.seed);
   const given = {
@@ -99,24 +135,51 @@ export function compilePlume(input: PlumeInput): CompiledOperation {
     shear: random() - 0.5,
     p: input.profile.p,
     cumulative: input.profile.cumulative,
+    amounts,
+    gathered,
+    isEven: input.amounts === undefined,
     cut: null,
     cutAtMm: Number.NaN,
   };
   const plume: Plume = { ...given, ...alongTables(given) };
+  if (input.middlesMm) plume.middles = input.middlesMm;
   return {
     kind: "plume",
+    keepsSection: true,
     levelMm: plume.topMm,
-    inverse: (points, fineness) =>
-      fineness < 1 && points.sectionX !== null
-        ? plumeByTable(plume, points, points.sectionX)
-        : plumeInverse(plume, points),
+    inverse(points, fineness) {
+      const at = points.sectionX;
+      if (fineness < 1 && at !== null) plumeByTable(plume, points, at);
+      else {
+        settle(points);
+        plumeInverse(plume, points);
+      }
+      if (at === null || plume.isEven) return;
+      points.sectionX = before(plume, at).x;
+      points.isXStale ||= fineness < 1;
+    },
     forward: (point) => plumeForward(plume, point),
   };
 }
 
+/** Amount at a place along the loaf after the pour, how much batter below is drawn together there, and where it was before, mm. */
+function before(o: Plume, x: number): { adds: number; c: number; x: number } {
+  const levelMm = o.topMm - o.addsMm;
+  const along = Math.min(STRETCHES, Math.max(0, (x / o.lengthMm) * STRETCHES));
+  const j = along | 0;
+  const part = along - j;
+  const amount = o.amounts[j] + (o.amounts[j + 1] - o.amounts[j]) * part;
+  const sum = o.gathered[j] + ((o.amounts[j] + amount) * part) / (2 * STRETCHES);
+  const adds = o.addsMm * amount;
+  return { adds, c: (o.topMm - adds) / levelMm, x: (o.topMm * x - o.lengthMm * o.addsMm * sum) / levelMm };
+}
+
 function plumeInverse(o: Plume, points: Points): void {
   const { x, y, z, live, liveCount, colour: claimed } = points;
-  const { p, cumulative, up, topMm: top, addsMm: adds, widthMm: wide, upMm, colour, middles, bottoms, paint } = o;
+  const { p, cumulative, up, topMm: top, widthMm: wide, upMm, colour, middles, bottoms, paint, amounts, gathered } = o;
+  const perLevel = 1 / (top - o.addsMm);
+  const halfStretch = 0.5 / STRETCHES;
+  const perAmount = o.lengthMm * o.addsMm;
   const low = wide * WALL_MARGIN;
   const high = wide - low;
   const perMm = NOISE_NODES / HEIGHT_PER_PERIOD_MM;
@@ -132,6 +195,9 @@ function plumeInverse(o: Plume, points: Points): void {
     const j = along | 0;
     const part = along - j;
     const zb = bottoms[j] + (bottoms[j + 1] - bottoms[j]) * part;
+    const amount = amounts[j] + (amounts[j + 1] - amounts[j]) * part;
+    const adds = o.addsMm * amount;
+    let fallen = 0;
     if (zi > zb) {
       const perSpan = NODES / (top - zb);
       const t = (zi - zb) * perSpan;
@@ -158,7 +224,12 @@ function plumeInverse(o: Plume, points: Points): void {
         claimed[i] = paint === null ? colour : paint(xi / o.lengthMm, (yi - a) / gap, lifted);
         continue;
       }
-      z[i] = zi - adds * lifted;
+      fallen = adds * lifted;
+    }
+    if (o.isEven) z[i] = zi - fallen;
+    else {
+      z[i] = ((zi - fallen) * (top - o.addsMm)) / (top - adds);
+      x[i] = (top * xi - perAmount * (gathered[j] + (amounts[j] + amount) * part * halfStretch)) * perLevel;
     }
     live[kept++] = i;
   }
@@ -167,7 +238,9 @@ function plumeInverse(o: Plume, points: Points): void {
 
 /** Nodes of a plume's table from its lowest point to the surface. */
 const TABLE_NODES = 128;
-/** Place in the table of the lowest point. */
+/** Less than this is nothing poured, mm. */
+const NOTHING_MM = 1e-6;
+/** Place in the table of the lowest point; after it what is poured there, mm, and how much higher what lay there stood before. */
 const ZB_PLACE = (TABLE_NODES + 2) * 4;
 
 /** The plume at one place along the loaf, by height: where the gap begins, its width, 1/(1-f), the lift; mm. */
@@ -176,21 +249,24 @@ function tableAt(o: Plume, x: number): Float64Array {
   const zb = readStretches(o.bottoms, x, o.lengthMm);
   const y0 = readStretches(o.middles, x, o.lengthMm);
   const low = o.widthMm * WALL_MARGIN;
-  const table = new Float64Array(ZB_PLACE + 1);
+  const { adds, c } = before(o, x);
+  const table = new Float64Array(ZB_PLACE + 3);
   for (let k = 0; k <= TABLE_NODES + 1; k++) {
     const z = zb + ((o.topMm - zb) * Math.min(k, TABLE_NODES)) / TABLE_NODES;
-    const { f, F } = gapAt(o, zb, z);
+    const { f, F } = gapAt(o, zb, z, adds);
     const wander = o.upMm * noiseAt(o.up, upPhase(o, u) + z / HEIGHT_PER_PERIOD_MM);
     const yc = Math.min(o.widthMm - low, Math.max(low, y0 + wander));
     table.set([yc * (1 - f), f * o.widthMm, 1 / (1 - f), F], k * 4);
   }
   table[ZB_PLACE] = zb;
+  table[ZB_PLACE + 1] = adds;
+  table[ZB_PLACE + 2] = 1 / c;
   return table;
 }
 
 /** The inverse on one cut across, read off a table: for pictures, where a hundredth of a millimetre does not show. */
 function plumeByTable(o: Plume, points: Points, atMm: number): void {
-  const { x, y, z, live, liveCount, colour: claimed } = points;
+  const { y, z, live, liveCount, colour: claimed } = points;
   const { colour, paint, topMm: top } = o;
   if (o.cutAtMm !== atMm || !o.cut) {
     o.cut = tableAt(o, atMm);
@@ -198,6 +274,11 @@ function plumeByTable(o: Plume, points: Points, atMm: number): void {
   }
   const table = o.cut;
   const zb = table[ZB_PLACE];
+  const [adds, stretch] = [table[ZB_PLACE + 1], table[ZB_PLACE + 2]];
+  if (adds < NOTHING_MM) {
+    if (stretch !== 1) for (let n = 0; n < liveCount; n++) z[live[n]] *= stretch;
+    return;
+  }
   const perMm = TABLE_NODES / (top - zb);
   let kept = 0;
   for (let n = 0; n < liveCount; n++) {
@@ -215,40 +296,39 @@ function plumeByTable(o: Plume, points: Points, atMm: number): void {
       else if (yi >= a + gap) y[i] = (yi - gap) * (table[q + 2] + (table[q + 6] - table[q + 2]) * part);
       else {
         const lift = table[q + 3] + (table[q + 7] - table[q + 3]) * part;
-        claimed[i] = paint ? paint(x[i] / o.lengthMm, (yi - a) / gap, lift / o.addsMm) : colour;
+        claimed[i] = paint ? paint(atMm / o.lengthMm, (yi - a) / gap, lift / adds) : colour;
         continue;
       }
-      z[i] = zi - (table[q + 3] + (table[q + 7] - table[q + 3]) * part);
-    }
+      z[i] = (zi - (table[q + 3] + (table[q + 7] - table[q + 3]) * part)) * stretch;
+    } else z[i] = zi * stretch;
     live[kept++] = i;
   }
   points.liveCount = kept;
 }
 
 /** Gap f and lift F at a height after the pour, as in the inverse. */
-function gapAt(o: Plume, zb: number, zAfter: number): { f: number; F: number } {
+function gapAt(o: Plume, zb: number, zAfter: number, adds: number): { f: number; F: number } {
   const t = Math.min(NODES, Math.max(0, ((zAfter - zb) / (o.topMm - zb)) * NODES));
   const k = Math.min(NODES - 1, Math.floor(t));
   const frac = t - k;
   const pk = o.p[k] + (o.p[k + 1] - o.p[k]) * frac;
-  return { f: (o.addsMm / (o.topMm - zb)) * pk, F: o.addsMm * (o.cumulative[k] + (o.p[k] + pk) * frac * HALF_NODE) };
+  return { f: (adds / (o.topMm - zb)) * pk, F: adds * (o.cumulative[k] + (o.p[k] + pk) * frac * HALF_NODE) };
 }
 
 function plumeForward(o: Plume, point: Point): void {
+  if (!o.isEven) point.x = solve((x) => before(o, x).x, point.x, 0, o.lengthMm);
+  const { adds, c } = before(o, point.x);
   const u = alongLoaf(point.x, o.lengthMm);
   const zb = readStretches(o.bottoms, point.x, o.lengthMm);
-  if (point.z <= zb) return;
-  let below = point.z;
-  let above = o.topMm;
-  for (let k = 0; k < 60; k++) {
-    const middle = (below + above) / 2;
-    if (middle - gapAt(o, zb, middle).F < point.z) below = middle;
-    else above = middle;
+  const low = point.z * c;
+  if (low <= zb) {
+    point.z = low;
+    return;
   }
-  point.z = (below + above) / 2;
-  const { f } = gapAt(o, zb, point.z);
+  point.z = solve((z) => z - gapAt(o, zb, z, adds).F, low, low, o.topMm);
+  const { f } = gapAt(o, zb, point.z, adds);
   const wander = o.upMm * noiseAt(o.up, upPhase(o, u) + point.z / HEIGHT_PER_PERIOD_MM);
-  const low = o.widthMm * WALL_MARGIN;
-  const yc = Math.min(o.widthMm - low, Math.max(low, readStretches(o.middles, point.x, o.lengthMm) + wander));
+  const near = o.widthMm * WALL_MARGIN;
+  const yc = Math.min(o.widthMm - near, Math.max(near, readStretches(o.middles, point.x, o.lengthMm) + wander));
   point.y = point.y < yc ? point.y * (1 - f) : point.y * (1 - f) + f * o.widthMm;
 }

@@ -1,80 +1,192 @@
-import type { CompiledOperation, Point, Points } from "../points";
+import type { CompiledOperation, Points } from "../points";
+import { type EddyGroup, turnEddies } from "./eddies";
+import { findSheet, inSheet, type SheetTree } from "./sheetTree";
+
+/** How the surface of batter poured on a tilted mould lies while it fills. */
+export interface SlopeShape {
+  widthMm: number;
+  /** Height of all that is poured, mm. */
+  heightMm: number;
+  /** Slope of the batter's surface against the mould's floor while tilted, mm per mm. */
+  slope: number;
+  /** Part of the volume that is poured at the full tilt; then it is lowered. */
+  fullTiltShare: number;
+  /** Steps in which it is lowered. */
+  steps: number;
+}
+
+const LEAST_FULL = 0.15;
+const MOST_FULL = 0.6;
+/** Fastest that the slope may fall, share of where surfaces would cross; part of the volume over which the first lowering begins; how much it goes in steps. */
+const FASTEST = 0.9;
+const BEGINS = 0.06;
+const STEPPED = 0.6;
+const NODES = 256;
+const GUESS_Y = 96;
+const GUESS_Z = 112;
+const MOST_KNOWN = 12;
+const HALVINGS = 30;
+const NEWTON_STEPS = 4;
+
+/**
+ * The chart of a slope: v, the share that lies below the surface through a place, and b, how far along that surface it lies. The surface after a share v is
+ * a slanted plane, or a wedge while it has not reached the far wall; each holds exactly v, and they do not cross. b is what lies between the surfaces of v
+ * and v + dv from the near wall to there, so that areas are kept.
+ */
+interface SlopeChart extends SlopeShape {
+  /** Slope by v, and how fast it changes: between the nodes a straight line, and its integral. */
+  slopes: Float64Array;
+  rates: Float64Array;
+  guess: Float32Array;
+}
+
+const known = new Map<string, SlopeChart>();
+
+export function slopeChart(shape: SlopeShape): SlopeChart {
+  const key = JSON.stringify(shape);
+  const found = known.get(key);
+  if (found) return found;
+  const { widthMm: W, heightMm: H } = shape;
+  const full = Math.min(MOST_FULL, Math.max(LEAST_FULL, shape.fullTiltShare));
+  const steps = Math.max(1, Math.round(shape.steps));
+  const fastest = (FASTEST * 2 * H) / W;
+  const falls = (v: number): number => {
+    const u = (v - full) / (1 - full);
+    if (u <= 0) return 0;
+    const t = Math.min(1, (v - full) / BEGINS);
+    return t * t * (3 - 2 * t) * (1 - stepped * Math.cos(2 * Math.PI * steps * u));
+  };
+  let stepped: number = STEPPED;
+  const area = () => {
+    let sum = 0;
+    for (let i = 1; i <= NODES; i++) sum += (falls((i - 1) / NODES) + falls(i / NODES)) / (2 * NODES);
+    return sum;
+  };
+  const mean = Math.min(shape.slope / area(), fastest);
+  stepped = Math.min(STEPPED, Math.max(0, fastest / mean - 1));
+  const rate = Math.min(shape.slope / area(), fastest / (1 + stepped));
+  const rates = Float64Array.from({ length: NODES + 2 }, (_, i) => -rate * falls(Math.min(1, i / NODES)));
+  const slopes = new Float64Array(NODES + 2);
+  for (let i = NODES - 1; i >= 0; i--) slopes[i] = slopes[i + 1] - (rates[i] + rates[i + 1]) / (2 * NODES);
+  const chart: SlopeChart = { ...shape, slopes, rates, guess: new Float32Array((GUESS_Y + 1) * (GUESS_Z + 1)) };
+  for (let j = 0; j <= GUESS_Y; j++)
+    for (let k = 0; k <= GUESS_Z; k++) {
+      let low = 0;
+      let high = 1;
+      for (let n = 0; n < HALVINGS; n++) {
+        const v = (low + high) / 2;
+        if (surface(chart, v, (j / GUESS_Y) * W) < (k / GUESS_Z) * H) low = v;
+        else high = v;
+      }
+      chart.guess[j * (GUESS_Z + 1) + k] = (low + high) / 2;
+    }
+  if (known.size >= MOST_KNOWN) known.clear();
+  known.set(key, chart);
+  return chart;
+}
+
+/** Slope, its rate, and how fast the surface at y rises with v: written by `surface`. */
+const at = { slope: 0, rate: 0, rises: 0, isWedge: false };
+
+function surface(o: SlopeChart, v: number, y: number): number {
+  const { widthMm: W, heightMm: H } = o;
+  const p = v * NODES;
+  const i = p >= NODES ? NODES - 1 : p | 0;
+  const t = p - i;
+  const from = o.rates[i];
+  const rate = from + (o.rates[i + 1] - from) * t;
+  const m = Math.max(0, o.slopes[i] + ((from + rate) * t) / (2 * NODES));
+  at.slope = m;
+  at.rate = rate;
+  at.isWedge = m > 1e-9 && 2 * v * H < m * W;
+  if (at.isWedge) {
+    const root = Math.sqrt(2 * m * v * H * W);
+    at.rises = root > 0 ? (H * W * (m + v * rate)) / root - rate * y : Number.POSITIVE_INFINITY;
+    return root - m * y;
+  }
+  at.rises = H + rate * (W / 2 - y);
+  return v * H + m * (W / 2 - y);
+}
+
+/** Place of the chart, both 0..1: written by {@link readSlope}. */
+export const onSlope = { v: 0, b: 0 };
+
+export function readSlope(o: SlopeChart, y: number, z: number): void {
+  const { widthMm: W, heightMm: H, guess } = o;
+  const pj = Math.min(1, Math.max(0, y / W)) * GUESS_Y;
+  const pk = Math.min(1, Math.max(0, z / H)) * GUESS_Z;
+  const j = Math.min(GUESS_Y - 1, pj | 0);
+  const k = Math.min(GUESS_Z - 1, pk | 0);
+  const [s, t] = [pj - j, pk - k];
+  const q = j * (GUESS_Z + 1) + k;
+  const near = guess[q] + (guess[q + 1] - guess[q]) * t;
+  const far = guess[q + GUESS_Z + 1] + (guess[q + GUESS_Z + 2] - guess[q + GUESS_Z + 1]) * t;
+  let v = near + (far - near) * s;
+  for (let n = 0; n < NEWTON_STEPS; n++) {
+    const off = surface(o, v, y) - z;
+    if (off < 1e-9 && off > -1e-9) break;
+    const next = v - off / at.rises;
+    // From far off a step could leave the range: half of the way then.
+    v = next > 0 ? (next < 1 ? next : (v + 1) / 2) : v / 2;
+  }
+  surface(o, v, y);
+  const { slope: m, rate } = at;
+  const b = at.isWedge
+    ? (((H * W * (m + v * rate)) / Math.sqrt(2 * m * v * H * W)) * y - (rate * y * y) / 2) / (H * W)
+    : (H * y + (rate * (W * y - y * y)) / 2) / (H * W);
+  onSlope.v = v;
+  onSlope.b = b < 0 ? 0 : b > 1 ? 1 : b;
+}
 
 export interface SlopeInput {
   lengthMm: number;
-  widthMm: number;
   levelMm: number;
-  /** Sheets from the first poured (lowest) on. */
-  sheets: { colour: number; volumeMm3: number }[];
-  /** Slope of the batter's surface against the mould's floor while tilted, mm per mm. */
-  slope: number;
-  /** Part of the volume that is poured at the full tilt; then it is lowered evenly. */
-  fullTiltShare?: number;
+  shape: SlopeShape;
+  tree: SheetTree;
+  /** Colour of every sheet, from the first poured (lowest) on. */
+  colours: readonly number[];
+  /** Eddies in the chart: a is b, b is v, along the loaf the third. */
+  eddies: EddyGroup;
 }
 
-/** Part poured at the full tilt where none is given, and its least and most: sheets must not cross. */
-const FULL_TILT_SHARE = 0.34;
-const LEAST_FULL = 0.15;
-const MOST_FULL = 0.6;
-const ITERATIONS = 26;
+const scratch = { b: new Float64Array(0), v: new Float64Array(0), along: new Float64Array(0), live: new Int32Array(0) };
 
-/**
- * Sheets poured along the near wall of a tilted mould that is lowered as it fills. Volume coordinate v: the surface after a share v is a slanted plane, or a
- * wedge while it has not reached the far wall; each holds exactly v of the volume, and they do not cross. Claims everything above what lay there before.
- */
+/** Sheets poured along the near wall of a tilted mould that is lowered as it fills. Claims everything above what lay there before. */
 export function compileSlope(input: SlopeInput): CompiledOperation {
-  const { lengthMm: L, widthMm: W, levelMm: h } = input;
-  const total = input.sheets.reduce((sum, s) => sum + s.volumeMm3, 0);
-  const H = total / (L * W);
-  const full = Math.min(MOST_FULL, Math.max(LEAST_FULL, input.fullTiltShare ?? FULL_TILT_SHARE));
-  const steepest = ((1 - full) * H * 2 * 0.96) / W;
-  const m0 = Math.min(input.slope, steepest);
-  const upTo = new Float64Array(input.sheets.length);
-  let sum = 0;
-  input.sheets.forEach((s, i) => {
-    sum += s.volumeMm3;
-    upTo[i] = sum / total;
-  });
-  const slopeAt = (v: number) => (v <= full ? m0 : (m0 * (1 - v)) / (1 - full));
-  const surface = (v: number, y: number): number => {
-    const m = slopeAt(v);
-    if (m > 1e-9 && v * H < (m * W) / 2) return Math.sqrt(2 * m * v * H * W) - m * y;
-    return v * H + m * (W / 2 - y);
-  };
-  const volumeAt = (y: number, z: number): number => {
-    let low = 0;
-    let high = 1;
-    for (let k = 0; k < ITERATIONS; k++) {
-      const middle = (low + high) / 2;
-      if (surface(middle, y) < z) low = middle;
-      else high = middle;
-    }
-    return (low + high) / 2;
-  };
+  const { lengthMm: L, levelMm: h, tree, colours, eddies } = input;
+  const chart = slopeChart(input.shape);
   return {
     kind: "slope",
-    levelMm: h + H,
+    levelMm: h + input.shape.heightMm,
     inverse(points: Points) {
-      const { y, z, live } = points;
+      const { x, y, z, live, colour, sectionX } = points;
+      if (scratch.b.length < x.length) {
+        for (const key of ["b", "v", "along"] as const) scratch[key] = new Float64Array(x.length);
+        scratch.live = new Int32Array(x.length);
+      }
       let kept = 0;
+      let poured = 0;
       for (let n = 0; n < points.liveCount; n++) {
         const i = live[n];
         if (z[i] < h) {
           live[kept++] = i;
           continue;
         }
-        const v = volumeAt(y[i], z[i] - h);
-        let low = 0;
-        let high = upTo.length - 1;
-        while (low < high) {
-          const middle = (low + high) >> 1;
-          if (upTo[middle] < v) low = middle + 1;
-          else high = middle;
-        }
-        points.colour[i] = input.sheets[low].colour;
+        readSlope(chart, y[i], z[i] - h);
+        scratch.b[i] = onSlope.b;
+        scratch.v[i] = onSlope.v;
+        scratch.along[i] = x[i] / L;
+        scratch.live[poured++] = i;
+      }
+      const common = sectionX === null ? null : sectionX / L;
+      turnEddies(eddies, scratch.b, scratch.v, scratch.along, common, scratch.live, poured, -1);
+      for (let n = 0; n < poured; n++) {
+        const i = scratch.live[n];
+        findSheet(tree, scratch.along[i], scratch.b[i], scratch.v[i]);
+        colour[i] = colours[inSheet.leaf];
       }
       points.liveCount = kept;
     },
-    forward(_point: Point) {},
+    forward() {},
   };
 }

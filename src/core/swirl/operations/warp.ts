@@ -140,6 +140,7 @@ export function compileWarp(input: WarpInput): CompiledOperation {
   return {
     kind: "warp",
     isMovement: true,
+    keepsSection: true,
     levelMm: h,
     inverse: (points, fineness) => warpInverse(warp, points, fineness),
     forward(point: Point) {

@@ -1,7 +1,5 @@
 import { choice, type Draft, type Family, num, number, str } from "./family";
-import { EVENLY, inTurn, shareOut, topLines } from "./pours";
-
-const CLOCKS = [12, 6, 3, 9, 1.5, 7.5, 4.5, 10.5];
+import { aroundPot, EVENLY, shareOut, topLines } from "./pours";
 
 export const inPot: Family = {
   label: "in-pot swirl",
@@ -14,6 +12,7 @@ export const inPot: Family = {
   knobs: [
     number("drops", "drops into the pot", 2, 24, 10),
     number("turns", "turns of the spatula", 0, 3, 1, "", 0.5),
+    number("passes", "passes of the pour", 2, 16, 7),
     choice("way", "poured out", [
       ["travelling", "travelling along the loaf"],
       ["one-place", "in one place"],
@@ -22,19 +21,9 @@ export const inPot: Family = {
   recipe(input) {
     const { base, accents, knobs } = input;
     const list: Draft[] = [{ kind: "potStack", portionId: base.id, cupPct: 100 }];
-    if (accents.length > 0) {
-      inTurn(accents, Math.max(num(knobs, "drops"), accents.length)).forEach((p, i) => {
-        list.push({
-          kind: "potDrop",
-          portionId: p.id,
-          cupPct: EVENLY,
-          clock: CLOCKS[i % CLOCKS.length],
-          height: i % 2 ? "mid" : "high",
-        });
-      });
-    }
+    list.push(...aroundPot(accents, num(knobs, "drops"), EVENLY));
     list.push({ kind: "potTurn", turns: num(knobs, "turns") });
-    list.push({ kind: "potPour", way: str(knobs, "way") as "travelling", strokes: 10 });
+    list.push({ kind: "potPour", way: str(knobs, "way") as "travelling", strokes: num(knobs, "passes") });
     return [...shareOut(list), ...topLines(input)];
   },
   windows: {},

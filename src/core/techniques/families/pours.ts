@@ -30,6 +30,21 @@ export function shareOut(drafts: Draft[], used: ReadonlyMap<string, number> = ne
   return drafts.map((d) => ("cupPct" in d && d.cupPct < 0 ? { ...d, cupPct: parts.get(d.portionId)!.shift()! } : d));
 }
 
+/** Hours at which drops fall into a pot: over against each other, then between. */
+const CLOCKS = [12, 6, 3, 9, 1.5, 7.5, 4.5, 10.5];
+
+/** Drops into the pot, the colours in turn. */
+export const aroundPot = (accents: readonly RecipeCup[], drops: number, cupPct: number): Draft[] =>
+  accents.length === 0
+    ? []
+    : inTurn(accents, Math.max(drops, accents.length)).map((p, i) => ({
+        kind: "potDrop",
+        portionId: p.id,
+        cupPct,
+        clock: CLOCKS[i % CLOCKS.length],
+        height: i % 2 ? "mid" : "high",
+      }));
+
 /** Marks a pour whose part of the cup `shareOut` decides. */
 export const EVENLY = -1;
 

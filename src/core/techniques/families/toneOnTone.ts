@@ -1,42 +1,30 @@
 import { type Draft, type Family, num, number } from "./family";
-import { acrossAt, EVENLY, shareOut, strokeOf, topLines } from "./pours";
+import { aroundPot, EVENLY, shareOut, topLines } from "./pours";
 
 export const toneOnTone: Family = {
   label: "tone on tone",
-  blurb: "the second colour dropped into the first and stirred in a little: soft, close shades",
+  blurb: "the second shade dropped into the pot, turned little more than half round and poured out: soft, close shades",
   expect: {
-    thin: "Close shades in veils without an edge; the accent is everywhere and nowhere.",
-    medium: "Soft ribbons of both shades, the accent still to be found.",
-    thick: "Islands of the accent, drawn out a little where the spoon turned.",
+    thin: "Long, soft veils of the second shade in the first; turned too far they are gone.",
+    medium: "Ribbons of both shades that swell and thin out along the loaf.",
+    thick: "Broad patches of the second shade with drawn-out ends.",
   },
-  knobs: [number("drops", "drops of each accent", 1, 12, 4), number("turns", "turns in the mould", 0, 4, 2)],
+  knobs: [
+    number("drops", "drops into the pot", 2, 16, 6),
+    number("potTurns", "turns of the spatula", 0, 2, 0.6, "", 0.1),
+    number("passes", "passes of the pour", 2, 16, 6),
+  ],
   recipe(input) {
-    const { base, accents, mould, knobs } = input;
-    const list: Draft[] = [{ kind: "layer", portionId: base.id, cupPct: 70 }];
-    const drops = num(knobs, "drops");
-    for (let i = 0; i < drops; i++) {
-      for (const [k, p] of accents.entries()) {
-        const acrossMm = acrossAt(i * accents.length + k, mould.widthMm);
-        list.push({ kind: "stripe", portionId: p.id, cupPct: EVENLY, acrossMm, height: "high", passes: 2 });
-      }
-    }
-    list.push({
-      kind: "stripe",
-      portionId: base.id,
-      cupPct: EVENLY,
-      acrossMm: Math.round(mould.widthMm / 2),
-      height: "mid",
-      passes: 3,
-    });
-    const turns = num(knobs, "turns");
-    if (turns > 0) {
-      list.push(strokeOf("spoon", "circles", { pitchMm: 60, loops: turns }));
-    }
-    return [...shareOut(list, new Map([[base.id, 70]])), ...topLines(input)];
+    const { base, accents, knobs } = input;
+    const list: Draft[] = [{ kind: "potStack", portionId: base.id, cupPct: 100 }];
+    list.push(...aroundPot(accents, num(knobs, "drops"), EVENLY));
+    list.push({ kind: "potTurn", turns: num(knobs, "potTurns") });
+    list.push({ kind: "potPour", way: "travelling", strokes: num(knobs, "passes") });
+    return [...shareOut(list), ...topLines(input)];
   },
   windows: {},
   rescues: ["spoon-swirl", "spooned-layers", "textured-top", "press-in"],
   washUpMin: 7,
-  lostGPerKg: 5,
+  lostGPerKg: 8,
   isOrderFixed: false,
 };

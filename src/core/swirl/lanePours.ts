@@ -1,8 +1,7 @@
 import { hashSeed } from "../units/random";
 import { area, type Build, type DesignPour, deposit, warp } from "./build";
-import { handMm, LANE_WANDER_MM, seepMm } from "./look";
+import { LANE_WANDER_MM, seepMm } from "./look";
 import { compileLanes, type Lane } from "./operations/lanes";
-import { compileSlope } from "./operations/slope";
 
 /** A run of compartments or of lines from bottles: lanes side by side, each with what was poured into it from the floor up. */
 export function lanes(b: Build, run: readonly DesignPour[]): void {
@@ -38,40 +37,4 @@ export function lanes(b: Build, run: readonly DesignPour[]): void {
   });
   deposit(b, lane, weight / area(b));
   if (isLines) warp(b, hashSeed(seed, "lines"), 1.2, null, 5);
-}
-
-/** Pours along the upper edge of a tilted mould: each as many thin sheets as it has strokes, in the order of the pours. */
-export function wallPours(b: Build, run: readonly DesignPour[]): void {
-  const sheets: { colour: number; volumeMm3: number }[] = [];
-  let trace = 0;
-  let total = 0;
-  for (const p of run) {
-    if (p.kind === "tilt") {
-      if (sheets.length === 0) b.tiltDeg = p.angleDeg;
-      continue;
-    }
-    if (p.volumeMm3 <= 0) continue;
-    sheets.push({ colour: p.colour, volumeMm3: p.volumeMm3 });
-    trace += p.trace * p.volumeMm3;
-    total += p.volumeMm3;
-  }
-  if (total > 0) slopeSheets(b, sheets, trace / total, run[0].id);
-}
-
-/** @param fullTiltShare part that is poured before the tilt is lowered first; by default about a third */
-export function slopeSheets(
-  b: Build,
-  sheets: { colour: number; volumeMm3: number }[],
-  s: number,
-  id: string,
-  fullTiltShare?: number,
-): void {
-  const total = sheets.reduce((sum, x) => sum + x.volumeMm3, 0);
-  const angle = b.tiltDeg > 0 ? b.tiltDeg : 30;
-  const slope = Math.min(0.9, Math.tan((angle * Math.PI) / 180));
-  const { lengthMm, widthMm } = b.design;
-  deposit(b, compileSlope({ lengthMm, widthMm, levelMm: b.levelMm, sheets, slope, fullTiltShare }), total / area(b));
-  const seed = hashSeed(b.design.seed, id);
-  warp(b, hashSeed(seed, "sheets"), handMm(s) * 1.3, null, 6);
-  warp(b, hashSeed(seed, "strokes"), handMm(s) * 0.8, null, 3);
 }

@@ -1,0 +1,151 @@
+import { generator, hashSeed } from "../units/random";
+import { type Build, boxOf, type DesignPour, pushPlume } from "./build";
+import { leaveEddies } from "./hands";
+import { dragOf, filaments, flatness, POUR_HEIGHT, penetration, stripeWanderMm, thinness } from "./look";
+import { alongLoaf, noiseAt, noiseTable } from "./noise";
+import { compileEddies } from "./operations/eddies";
+import { stripeProfile } from "./profile";
+import { STRETCHES } from "./stretches";
+
+type Stripe = Extract<DesignPour, { kind: "stripe" }>;
+
+/** Filaments of one stripe at most: more are hairlines only. */
+const MOST_PARTS = 4;
+/** Distance of the filaments of one pass, mm, and of the passes of one stripe; passes laid on from low lie side by side. */
+const FILAMENT_SPREAD_MM = 5;
+const PASS_SPREAD_MM = 3;
+const LOW_SPREAD_MM = 16;
+const LOW_REACH = 0.6;
+/** Where a pass begins, share of the length: the first of a stripe, the others; and where the last may stop short. */
+const BEGINS = { first: [0.02, 0.22], later: [0.015, 0.045] } as const;
+const STOPS = { from: 0.55, to: 0.95, share: 0.5 } as const;
+/** Length over which a pour sets in and stops, mm; how much more falls where the hand turns, over which length. */
+const RAMP_MM = [12, 28] as const;
+const TURN = { first: 0.45, last: 0.35, mm: 14 } as const;
+const MOST_AMOUNT = 1.75;
+const LEAST_AMOUNT = 0.1;
+const UNEVEN = { thick: 0.35, thin: 0.3 } as const;
+/** Closest that a middle comes to a wall, share of the width. */
+const WALL_MARGIN = 0.02;
+/** What is left in all stripes when the last has been poured. */
+const AT_END = {
+  plane: "yz",
+  count: 5,
+  reachA: [12, 24],
+  reachB: [9, 18],
+  turn: [0.25, 0.7],
+  waves: [2, 6],
+} as const;
+
+const smooth = (t: number): number => {
+  const u = Math.min(1, Math.max(0, t));
+  return u * u * (3 - 2 * u);
+};
+
+/** One pass of the hand along the loaf. */
+interface Pass {
+  from: number;
+  to: number;
+  /** It sets in or stops at the end of the loaf, where the hand turns. */
+  amounts: Float64Array;
+}
+
+function passesOf(pour: Stripe, count: number, lengthMm: number, random: () => number): Pass[] {
+  const thin = thinness(pour.trace);
+  return Array.from({ length: count }, (_, i) => {
+    const [least, most] = i === 0 ? BEGINS.first : BEGINS.later;
+    const begins = least + (most - least) * random();
+    const stops =
+      i === count - 1 && random() < STOPS.share ? STOPS.from + (STOPS.to - STOPS.from) * random() : 1 - 0.02 * random();
+    // Every second pass comes back.
+    const [from, to] = i % 2 ? [1 - stops, 1 - begins] : [begins, stops];
+    const ramps = [0, 1].map(() => (RAMP_MM[0] + (RAMP_MM[1] - RAMP_MM[0]) * random()) / lengthMm);
+    const noise = noiseTable(random, 2, 7);
+    const amounts = Float64Array.from({ length: STRETCHES + 2 }, (_, k) => {
+      const u = Math.min(k, STRETCHES) / STRETCHES;
+      const ramp = smooth((u - from) / ramps[0] + 0.5) * smooth((to - u) / ramps[1] + 0.5);
+      const turns =
+        1 +
+        TURN.first * Math.exp(-((((u - from) * lengthMm) / TURN.mm) ** 2)) +
+        TURN.last * Math.exp(-((((to - u) * lengthMm) / TURN.mm) ** 2));
+      const uneven = 1 + (UNEVEN.thick + UNEVEN.thin * thin) * noiseAt(noise, alongLoaf(u, 1));
+      return ramp * Math.min(MOST_AMOUNT, turns * Math.max(LEAST_AMOUNT, uneven));
+    });
+    return { from, to, amounts };
+  });
+}
+
+/** A stripe along the loaf: passes there and back, each in a few filaments, that punch in and drag their sides down. */
+export function stripe(b: Build, pour: Stripe, seed: number, addsMm: number): void {
+  const ph = POUR_HEIGHT[pour.height];
+  const { lengthMm, widthMm } = b.design;
+  const box = boxOf(b, pour.colour);
+  const random = generator(seed);
+  const wander = stripeWanderMm(pour.trace);
+  const flat = flatness(ph);
+  const isLow = flat > 0;
+  const count = isLow ? Math.max(2, pour.passes) : pour.passes;
+  const passes = passesOf(pour, count, lengthMm, random);
+  const [slow, quick] = [noiseTable(random, 1, 3), noiseTable(random, 4, 11)];
+  const depth = penetration(pour.trace, ph) * (isLow ? LOW_REACH + (1 - LOW_REACH) * (1 - flat) : 1);
+  const profile = stripeProfile(pour.trace, ph);
+  const parts = Math.max(count, Math.min(MOST_PARTS, count * filaments(pour.trace)));
+  const weights = Array.from({ length: parts }, () => 0.6 + 0.8 * random());
+  const all = weights.reduce((a, w) => a + w, 0);
+  const drag = dragOf(pour.trace, ph);
+  const spread = isLow ? LOW_SPREAD_MM : PASS_SPREAD_MM;
+  const low = widthMm * WALL_MARGIN;
+  for (let i = 0; i < parts; i++) {
+    const pass = passes[i % count];
+    const isFirst = i < count;
+    const own = noiseTable(random, 2, 6);
+    const lane =
+      pour.acrossMm +
+      ((i % count) - (count - 1) / 2) * spread +
+      (isFirst ? 0 : FILAMENT_SPREAD_MM * (random() < 0.5 ? -1 : 1) * (0.6 + 0.8 * random()));
+    const middlesMm = Float64Array.from({ length: STRETCHES + 2 }, (_, k) => {
+      const u = alongLoaf(Math.min(k, STRETCHES) / STRETCHES, 1);
+      const y = lane + wander.slow * noiseAt(slow, u) + wander.quick * noiseAt(quick, u) + wander.own * noiseAt(own, u);
+      return Math.min(widthMm - low, Math.max(low, y));
+    });
+    const partMm = (addsMm * weights[i]) / all;
+    const reached = Math.min(0.985, depth * (isFirst ? 1 : 0.55 + 0.45 * random()));
+    const bottomMm = (b.levelMm + partMm) * (1 - reached);
+    pushPlume(b, {
+      ...box,
+      seed: hashSeed(seed, `part${i}`),
+      levelMm: b.levelMm,
+      addsMm: partMm,
+      acrossMm: lane,
+      bottomMm,
+      wobbleMm: wander.own,
+      profile,
+      middlesMm,
+      amounts: pass.amounts,
+    });
+    if (!isFirst || isLow || drag.turn <= 0) continue;
+    const reach = drag.reachMm * (0.8 + 0.4 * random());
+    const height = bottomMm + reach * (0.7 + 0.5 * random());
+    const side = { b: height, reachA: reach, reachB: reach * 1.2 };
+    b.operations.push(
+      compileEddies({
+        seed: hashSeed(seed, `drag${i}`),
+        lengthMm,
+        widthMm,
+        levelMm: b.levelMm,
+        plane: "yz",
+        drift: 0.1,
+        waves: [2, 6],
+        follows: { noise: slow, by: wander.slow },
+        eddies: [
+          { ...side, a: lane - reach * 0.8, angle: -drag.turn },
+          { ...side, a: lane + reach * 0.8, angle: drag.turn },
+        ],
+      }),
+    );
+  }
+  const isLast = !b.design.pours.some(
+    (p, i, list) => p.kind === "stripe" && p.volumeMm3 > 0 && i > list.findIndex((q) => q.id === pour.id),
+  );
+  if (isLast) leaveEddies(b, hashSeed(seed, "end"), AT_END);
+}
