@@ -15,7 +15,7 @@ const ms = (v: number) => `${v.toFixed(v < 10 ? 2 : 0)} ms`;
 
 const AREA = 250 * 90;
 function drops(stripes: number, trace: number): Design {
-  const pours: DesignPour[] = [{ kind: "layer", id: "floor", colour: 0, volumeMm3: AREA * 20, trace }];
+  const pours: DesignPour[] = [{ kind: "layer", id: "floor", colour: 0, volumeMm3: AREA * 20, trace, height: "low" }];
   for (let i = 0; i < stripes; i++) {
     const acrossMm = 15 + ((i * 37) % 60);
     const height = (["high", "mid", "low"] as const)[Math.floor((3 * i) / stripes)];
@@ -28,6 +28,7 @@ function drops(stripes: number, trace: number): Design {
       acrossMm,
       height,
       passes: (1 + (i % 3)) as 1 | 2 | 3,
+      motion: "line",
     });
   }
   return { seed: 5, lengthMm: 250, widthMm: 90, pours };

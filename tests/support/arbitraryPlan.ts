@@ -152,7 +152,7 @@ export const arbitraryPlan: fc.Arbitrary<Plan> = fc
     const operations: Operation[] = portions.flatMap((p): Operation[] => {
       const base = { mouldId: "m1", portionId: p.id };
       return [
-        { ...base, id: `${p.id}-floor`, kind: "layer", cupPct: 50 },
+        { ...base, id: `${p.id}-floor`, kind: "layer", cupPct: 50, height: "low" },
         ...v.stripes.map(
           (s, i): Operation => ({
             ...base,
@@ -162,6 +162,7 @@ export const arbitraryPlan: fc.Arbitrary<Plan> = fc
             acrossMm: s.at * v.mould.widthMm,
             height: s.height as "low",
             passes: s.passes as 1,
+            motion: "line",
           }),
         ),
         { ...base, id: `${p.id}-top`, kind: "topLine", keptBackPct: 100, acrossMm: v.mould.widthMm / 2 },

@@ -2,6 +2,7 @@ import type { Masses } from "../batter/masses";
 import type { Plan } from "../document/schema";
 import type { Timeline } from "../prepare/timeline";
 import type { Design, DesignPour } from "../swirl/design";
+import { HAND_VARIES } from "../techniques/hand";
 import { portionOf } from "../techniques/operations/registry";
 import { byId } from "../units/byId";
 
@@ -19,5 +20,11 @@ export function designOf(plan: Plan, masses: Masses, timeline: Timeline, mouldId
       { ...own, colour, volumeMm3: colour < 0 ? 0 : mm3, outMm3: mm3, trace: traces.get(o.id) ?? 1 } as DesignPour,
     ];
   });
-  return { seed: plan.design.seed, lengthMm: mould.lengthMm, widthMm: mould.widthMm, pours };
+  return {
+    seed: plan.design.seed,
+    hand: HAND_VARIES[plan.design.hand],
+    lengthMm: mould.lengthMm,
+    widthMm: mould.widthMm,
+    pours,
+  };
 }

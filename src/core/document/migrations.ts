@@ -235,8 +235,25 @@ const from4: Migration = {
   },
 };
 
+/** Version 6: how a drop is led and from how high a layer is poured is said; a hand may be steadier or livelier than most. */
+const from5: Migration = {
+  from: 5,
+  up: (d) => {
+    const said = (o: Json): Json =>
+      o.kind === "stripe" ? { ...o, motion: "line" } : o.kind === "layer" ? { ...o, height: "low" } : o;
+    const design = isObject(d.design) ? { ...d.design, hand: "even" } : d.design;
+    const record = isObject(d.record)
+      ? {
+          ...d.record,
+          events: each(d.record.events, (e) => (e.kind === "replanned" ? { ...e, before: each(e.before, said) } : e)),
+        }
+      : d.record;
+    return { ...d, design, record, operations: each(d.operations, said) };
+  },
+};
+
 /** In ascending order, one for every version before the current one. */
-export const MIGRATIONS: readonly Migration[] = [from1, from2, from3, from4];
+export const MIGRATIONS: readonly Migration[] = [from1, from2, from3, from4, from5];
 
 type Migrated = { ok: true; document: unknown } | { ok: false; problem: FieldProblem };
 

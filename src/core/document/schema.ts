@@ -7,11 +7,12 @@ import { equipmentSchema } from "../mould/toolSchema";
 import { measuresSchema, practiceSchema } from "../practice/practiceSchema";
 import { scentSchema } from "../scent/scentSchema";
 import { FAMILY_IDS } from "../techniques/families/registry";
+import { HANDS } from "../techniques/hand";
 import { type Operation, operationSchema } from "../techniques/operations/registry";
 import { id, isoDate, isoInstant, name, text, within } from "../units/fields";
 
 /** Version that this build writes. Raise it with a migration in migrations.ts. */
-export const SCHEMA_VERSION = 5;
+export const SCHEMA_VERSION = 6;
 
 export const batterSchema = z.strictObject({
   id,
@@ -136,6 +137,8 @@ export const planSchema = z.strictObject({
   design: z.strictObject({
     family: z.enum(FAMILY_IDS),
     seed: z.int().min(0).max(4_294_967_295),
+    /** How even the pourer's hand is: what the picture adds of its own. */
+    hand: z.enum(HANDS),
     /** How the family's recipe was set when the operations were last laid out from it. */
     knobs: z.record(z.string().max(40), z.union([z.number(), z.string().max(40), z.boolean()])),
   }),

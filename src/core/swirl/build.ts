@@ -22,6 +22,8 @@ export type DesignPour = Operation extends infer O
 /** The design of one mould: its inner size and the operations in order. */
 export interface Design {
   seed: number;
+  /** How uneven the hand is, share of the usual; 1 where it is not said. */
+  hand?: number;
   lengthMm: number;
   widthMm: number;
   pours: DesignPour[];
@@ -32,17 +34,22 @@ export interface Build {
   design: Design;
   operations: CompiledOperation[];
   levelMm: number;
+  /** Thickness of what was poured last, mm. */
+  lastMm: number;
   pot: PotStep[];
   potVolume: number;
   tiltDeg: number;
 }
 
+/** How uneven the hand is, share of the usual. */
+export const handOf = (b: Build): number => b.design.hand ?? 1;
 export const area = (b: Build) => b.design.lengthMm * b.design.widthMm;
 export const boxOf = (b: Build, colour: number) => ({ lengthMm: b.design.lengthMm, widthMm: b.design.widthMm, colour });
 
 export function deposit(b: Build, operation: CompiledOperation, addsMm: number): void {
   b.operations.push(operation);
   b.levelMm += addsMm;
+  b.lastMm = addsMm;
 }
 
 /** A pour that has too little under it to sink spreads like a batter of this trace. */
@@ -58,5 +65,7 @@ export function pushPlume(b: Build, input: Parameters<typeof compilePlume>[0]): 
 /** The unevenness of a hand over all that is in the mould. */
 export function warp(b: Build, seed: number, amplitudeMm: number, topMm: number | null, modes: number): void {
   const { lengthMm, widthMm } = b.design;
-  b.operations.push(compileWarp({ seed, lengthMm, widthMm, levelMm: b.levelMm, amplitudeMm, topMm, modes }));
+  b.operations.push(
+    compileWarp({ seed, lengthMm, widthMm, levelMm: b.levelMm, amplitudeMm: amplitudeMm * handOf(b), topMm, modes }),
+  );
 }

@@ -1,7 +1,8 @@
 import { hashSeed } from "../units/random";
 import { area, type Build, type Design, type DesignPour } from "./build";
+import { stripe } from "./drops";
 import { draw } from "./kinds";
-import { lanes } from "./lanePours";
+import { bottleLines, lanes } from "./lanePours";
 import type { CompiledOperation } from "./points";
 import { tiltedPot, wallPours } from "./tiltPour";
 
@@ -24,10 +25,21 @@ const isOnTilt = (p: DesignPour): boolean => p.kind === "wallPour" || (p.kind ==
 
 /** Compiles the operations to volume-preserving maps. A pour of no volume and a movement of no length change nothing. */
 export function compileDesign(design: Design, upTo = design.pours.length): CompiledDesign {
-  const build: Build = { design, operations: [], levelMm: 0, pot: [], potVolume: 0, tiltDeg: 0 };
+  const build: Build = { design, operations: [], levelMm: 0, lastMm: 0, pot: [], potVolume: 0, tiltDeg: 0 };
   const pours = design.pours.slice(0, upTo);
   const stops = new Map<number, { operations: number; levelMm: number }>();
   for (let i = 0; i < pours.length; i++) {
+    const [drop, next] = [pours[i], pours[i + 1]];
+    if (drop.kind === "stripe" && next?.kind === "stripe" && next.motion === "outline" && next.volumeMm3 > 0) {
+      const outMm3 = drop.volumeMm3 + next.volumeMm3;
+      stripe(build, drop, hashSeed(design.seed, drop.id), outMm3 / area(build), {
+        colour: next.colour,
+        share: next.volumeMm3 / outMm3,
+      });
+      i++;
+      stops.set(i + 1, { operations: build.operations.length, levelMm: build.levelMm });
+      continue;
+    }
     const isTilted = isOnTilt(pours[i]);
     if (isTilted || KINDS_INTO_LANES.has(pours[i].kind)) {
       let end = i + 1;
@@ -36,6 +48,7 @@ export function compileDesign(design: Design, upTo = design.pours.length): Compi
       const run = pours.slice(i, end);
       if (pours[i].kind === "wallPour") wallPours(build, run);
       else if (isTilted) tiltedPot(build, run);
+      else if (pours[i].kind === "bottleLine") bottleLines(build, run);
       else lanes(build, run);
       i = end - 1;
     } else draw(build, pours[i], hashSeed(design.seed, pours[i].id), pours[i].volumeMm3 / area(build));

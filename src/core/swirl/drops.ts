@@ -1,9 +1,10 @@
 import { generator, hashSeed } from "../units/random";
-import { type Build, boxOf, type DesignPour, pushPlume } from "./build";
-import { leaveEddies } from "./hands";
+import { type Build, boxOf, type DesignPour, handOf, pushPlume } from "./build";
+import { between, leaveEddies } from "./hands";
 import { dragOf, filaments, flatness, POUR_HEIGHT, penetration, stripeWanderMm, thinness } from "./look";
 import { alongLoaf, noiseAt, noiseTable } from "./noise";
 import { compileEddies } from "./operations/eddies";
+import type { DepositPaint } from "./paintDeposit";
 import { stripeProfile } from "./profile";
 import { STRETCHES } from "./stretches";
 
@@ -22,6 +23,8 @@ const STOPS = { from: 0.55, to: 0.95, share: 0.5 } as const;
 /** Length over which a pour sets in and stops, mm; how much more falls where the hand turns, over which length. */
 const RAMP_MM = [12, 28] as const;
 const TURN = { first: 0.45, last: 0.35, mm: 14 } as const;
+/** How much less deep a stripe reaches where less falls: power of the amount. */
+const DEPTH_FOLLOWS = 0.3;
 const MOST_AMOUNT = 1.75;
 const LEAST_AMOUNT = 0.1;
 const UNEVEN = { thick: 0.35, thin: 0.3 } as const;
@@ -44,13 +47,11 @@ const smooth = (t: number): number => {
 
 /** One pass of the hand along the loaf. */
 interface Pass {
-  from: number;
-  to: number;
-  /** It sets in or stops at the end of the loaf, where the hand turns. */
+  /** What falls along the loaf: it sets in, stops, and swells where the hand turns. */
   amounts: Float64Array;
 }
 
-function passesOf(pour: Stripe, count: number, lengthMm: number, random: () => number): Pass[] {
+function passesOf(pour: Stripe, count: number, lengthMm: number, random: () => number, lively: number): Pass[] {
   const thin = thinness(pour.trace);
   return Array.from({ length: count }, (_, i) => {
     const [least, most] = i === 0 ? BEGINS.first : BEGINS.later;
@@ -68,44 +69,129 @@ function passesOf(pour: Stripe, count: number, lengthMm: number, random: () => n
         1 +
         TURN.first * Math.exp(-((((u - from) * lengthMm) / TURN.mm) ** 2)) +
         TURN.last * Math.exp(-((((to - u) * lengthMm) / TURN.mm) ** 2));
-      const uneven = 1 + (UNEVEN.thick + UNEVEN.thin * thin) * noiseAt(noise, alongLoaf(u, 1));
+      const uneven = 1 + lively * (UNEVEN.thick + UNEVEN.thin * thin) * noiseAt(noise, alongLoaf(u, 1));
       return ramp * Math.min(MOST_AMOUNT, turns * Math.max(LEAST_AMOUNT, uneven));
     });
-    return { from, to, amounts };
+    return { amounts };
   });
 }
 
+/** Middles of a stripe along the loaf, mm from its lane. */
+interface Way {
+  /** By filament: a stripe in circles goes along either side of its rings in turn. */
+  aside(filament: number): Float64Array;
+  /** What is poured there, share: less where a ring is narrow. */
+  flow(filament: number): Float64Array;
+}
+
+const stretched = (of: (u: number) => number): Float64Array =>
+  Float64Array.from({ length: STRETCHES + 2 }, (_, k) => of(Math.min(k, STRETCHES) / STRETCHES));
+const straight: Way = { aside: () => stretched(() => 0), flow: () => stretched(() => 1) };
+
+/** Rings along the loaf: their length, half width and how far their middles stray, mm; the far side is narrower, and little falls where both sides meet. */
+const RINGS = {
+  lengthMm: [22, 52],
+  halfMm: [7, 20],
+  strayMm: 5,
+  farSide: [0.55, 0.95],
+  bend: 0.7,
+  leastFlow: 0.25,
+} as const;
+
+function ringsOf(lengthMm: number, random: () => number): Way {
+  const rings: { from: number; to: number; half: number; far: number; stray: number }[] = [];
+  for (let from = -RINGS.lengthMm[0] * random(); from < lengthMm; ) {
+    const to = from + between(random, RINGS.lengthMm);
+    const half = between(random, RINGS.halfMm);
+    rings.push({
+      from,
+      to,
+      half,
+      far: half * between(random, RINGS.farSide),
+      stray: RINGS.strayMm * (2 * random() - 1),
+    });
+    from = to;
+  }
+  const at = (u: number) => {
+    const x = u * lengthMm;
+    const ring = rings.find((r) => x < r.to) ?? rings[rings.length - 1];
+    return { ring, out: Math.abs(Math.sin((Math.PI * (x - ring.from)) / (ring.to - ring.from))) ** RINGS.bend };
+  };
+  return {
+    aside: (filament) =>
+      stretched((u) => {
+        const { ring, out } = at(u);
+        return ring.stray * out + (filament % 2 ? -ring.far : ring.half) * out;
+      }),
+    flow: (filament) => stretched((u) => (filament % 2 ? RINGS.leastFlow + (1 - RINGS.leastFlow) * at(u).out : 1)),
+  };
+}
+
+/** A second colour poured thinly around a drop: which, and its share of both. */
+export interface Outline {
+  colour: number;
+  share: number;
+}
+const OUTLINE = { tip: 0.1, torn: 0.35, tornThin: 0.35 } as const;
+const MOST_OUTLINED = 3;
+
+/** Both colours of an outlined drop: the outline along its tip and its two sides, torn by the hand; exactly its share of what is poured. */
+function outlinedPaint(
+  colour: number,
+  { colour: outline, share }: Outline,
+  thin: number,
+  random: () => number,
+): DepositPaint {
+  const tip = OUTLINE.tip * share;
+  const side = (1 - (1 - share) / (1 - tip)) / 2;
+  const torn = OUTLINE.torn + OUTLINE.tornThin * thin;
+  const [swells, leans] = [noiseTable(random, 3, 12), noiseTable(random, 2, 9)];
+  return (along, across, up) => {
+    if (up < tip) return outline;
+    const swell = torn * noiseAt(swells, along + 0.31 * up);
+    const lean = torn * noiseAt(leans, along - 0.47 * up);
+    return across < side * (1 + swell + lean) || across > 1 - side * (1 + swell - lean) ? outline : colour;
+  };
+}
+
 /** A stripe along the loaf: passes there and back, each in a few filaments, that punch in and drag their sides down. */
-export function stripe(b: Build, pour: Stripe, seed: number, addsMm: number): void {
+export function stripe(b: Build, pour: Stripe, seed: number, addsMm: number, outline?: Outline): void {
   const ph = POUR_HEIGHT[pour.height];
   const { lengthMm, widthMm } = b.design;
-  const box = boxOf(b, pour.colour);
+  const lively = handOf(b);
   const random = generator(seed);
+  const thin = thinness(pour.trace);
+  const paint = outline ? outlinedPaint(pour.colour, outline, thin, generator(hashSeed(seed, "outline"))) : undefined;
+  const box = { ...boxOf(b, pour.colour), paint };
   const wander = stripeWanderMm(pour.trace);
   const flat = flatness(ph);
   const isLow = flat > 0;
-  const count = isLow ? Math.max(2, pour.passes) : pour.passes;
-  const passes = passesOf(pour, count, lengthMm, random);
+  const way = pour.motion === "circles" ? ringsOf(lengthMm, random) : straight;
+  const count = isLow || pour.motion === "circles" ? Math.max(2, pour.passes) : pour.passes;
+  const passes = passesOf(pour, count, lengthMm, random, lively);
   const [slow, quick] = [noiseTable(random, 1, 3), noiseTable(random, 4, 11)];
+  const slowMm = wander.slow * lively;
   const depth = penetration(pour.trace, ph) * (isLow ? LOW_REACH + (1 - LOW_REACH) * (1 - flat) : 1);
   const profile = stripeProfile(pour.trace, ph);
-  const parts = Math.max(count, Math.min(MOST_PARTS, count * filaments(pour.trace)));
+  const parts = Math.max(count, Math.min(outline ? MOST_OUTLINED : MOST_PARTS, count * filaments(pour.trace)));
   const weights = Array.from({ length: parts }, () => 0.6 + 0.8 * random());
   const all = weights.reduce((a, w) => a + w, 0);
   const drag = dragOf(pour.trace, ph);
   const spread = isLow ? LOW_SPREAD_MM : PASS_SPREAD_MM;
   const low = widthMm * WALL_MARGIN;
   for (let i = 0; i < parts; i++) {
-    const pass = passes[i % count];
     const isFirst = i < count;
     const own = noiseTable(random, 2, 6);
     const lane =
       pour.acrossMm +
       ((i % count) - (count - 1) / 2) * spread +
       (isFirst ? 0 : FILAMENT_SPREAD_MM * (random() < 0.5 ? -1 : 1) * (0.6 + 0.8 * random()));
-    const middlesMm = Float64Array.from({ length: STRETCHES + 2 }, (_, k) => {
-      const u = alongLoaf(Math.min(k, STRETCHES) / STRETCHES, 1);
-      const y = lane + wander.slow * noiseAt(slow, u) + wander.quick * noiseAt(quick, u) + wander.own * noiseAt(own, u);
+    const [aside, flow] = [way.aside(i), way.flow(i)];
+    const middlesMm = stretched((share) => {
+      const u = alongLoaf(share, 1);
+      const strays =
+        slowMm * noiseAt(slow, u) + lively * (wander.quick * noiseAt(quick, u) + wander.own * noiseAt(own, u));
+      const y = lane + aside[Math.round(share * STRETCHES)] + strays;
       return Math.min(widthMm - low, Math.max(low, y));
     });
     const partMm = (addsMm * weights[i]) / all;
@@ -118,12 +204,13 @@ export function stripe(b: Build, pour: Stripe, seed: number, addsMm: number): vo
       addsMm: partMm,
       acrossMm: lane,
       bottomMm,
-      wobbleMm: wander.own,
+      wobbleMm: wander.own * lively,
       profile,
       middlesMm,
-      amounts: pass.amounts,
+      depthFollows: DEPTH_FOLLOWS,
+      amounts: passes[i % count].amounts.map((v, k) => v * flow[k]),
     });
-    if (!isFirst || isLow || drag.turn <= 0) continue;
+    if (!isFirst || isLow) continue;
     const reach = drag.reachMm * (0.8 + 0.4 * random());
     const height = bottomMm + reach * (0.7 + 0.5 * random());
     const side = { b: height, reachA: reach, reachB: reach * 1.2 };
@@ -136,7 +223,7 @@ export function stripe(b: Build, pour: Stripe, seed: number, addsMm: number): vo
         plane: "yz",
         drift: 0.1,
         waves: [2, 6],
-        follows: { noise: slow, by: wander.slow },
+        follows: { noise: slow, by: slowMm },
         eddies: [
           { ...side, a: lane - reach * 0.8, angle: -drag.turn },
           { ...side, a: lane + reach * 0.8, angle: drag.turn },
@@ -144,8 +231,7 @@ export function stripe(b: Build, pour: Stripe, seed: number, addsMm: number): vo
       }),
     );
   }
-  const isLast = !b.design.pours.some(
-    (p, i, list) => p.kind === "stripe" && p.volumeMm3 > 0 && i > list.findIndex((q) => q.id === pour.id),
-  );
+  const at = b.design.pours.findIndex((q) => q.id === pour.id);
+  const isLast = !b.design.pours.some((p, i) => p.kind === "stripe" && p.volumeMm3 > 0 && i > at + (outline ? 1 : 0));
   if (isLast) leaveEddies(b, hashSeed(seed, "end"), AT_END);
 }

@@ -1,5 +1,5 @@
 import { generator } from "../units/random";
-import type { Build } from "./build";
+import { type Build, handOf } from "./build";
 import { compileEddies, type Eddy, type EddyPlane } from "./operations/eddies";
 
 type Range = readonly [number, number];
@@ -53,6 +53,8 @@ export function leaveEddies(b: Build, seed: number, o: EddiesLeft): void {
   if (o.count < 1 || b.levelMm <= 0) return;
   const { lengthMm, widthMm } = b.design;
   const random = generator(seed);
+  const lively = handOf(b);
+  const turn = [o.turn[0] * lively, o.turn[1] * lively] as const;
   const size = { x: lengthMm, y: widthMm, z: b.levelMm };
   const [a, c] = [o.plane[0] as "x" | "y", o.plane[1] as "y" | "z"];
   b.operations.push(
@@ -64,7 +66,7 @@ export function leaveEddies(b: Build, seed: number, o: EddiesLeft): void {
       plane: o.plane,
       drift: o.drift ?? DRIFT,
       waves: o.waves ?? WAVES,
-      eddies: eddiesOver(random, o, size[a], size[c]),
+      eddies: eddiesOver(random, { ...o, turn }, size[a], size[c]),
     }),
   );
 }

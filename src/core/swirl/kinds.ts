@@ -1,11 +1,11 @@
 import type { OperationKind } from "../techniques/operations/registry";
-import { type Build, boxOf, type DesignPour, deposit } from "./build";
+import type { Build, DesignPour } from "./build";
 import { stripe } from "./drops";
 import { funnel } from "./funnelPour";
-import { lanes } from "./lanePours";
+import { bottleLines, lanes } from "./lanePours";
+import { layer } from "./layerPour";
 import { POUR_HEIGHT, thinness } from "./look";
 import { combStroke, knock, peaks, stroke, topStroke, wire } from "./moves";
-import { compileLayer } from "./operations/layer";
 import { pourPot } from "./potPour";
 import { drizzle, plop, spoonRow, topLine } from "./pours";
 import { tiltedPot, wallPours } from "./tiltPour";
@@ -33,14 +33,12 @@ const moved =
 
 /** What the picture does with each kind of operation. */
 export const DRAWN: { [K in OperationKind]: Draw<K> } = {
-  layer: poured((b, pour, seed, addsMm) =>
-    deposit(b, compileLayer({ ...boxOf(b, pour.colour), seed, levelMm: b.levelMm, addsMm, trace: pour.trace }), addsMm),
-  ),
+  layer: poured(layer),
   stripe: poured(stripe),
   plop: poured((b, pour, _, addsMm) => plop(b, pour, addsMm)),
   wallPour: (b, pour) => wallPours(b, [pour]),
   compartment: (b, pour) => lanes(b, [pour]),
-  bottleLine: (b, pour) => lanes(b, [pour]),
+  bottleLine: (b, pour) => bottleLines(b, [pour]),
   funnel: poured(funnel),
   potStack: poured((b, { colour, volumeMm3 }) => b.pot.push({ kind: "stack", colour, volumeMm3 })),
   potDrop: poured((b, { colour, volumeMm3, clock, height, trace }) =>

@@ -31,7 +31,7 @@ export const dragOf = (s: number, ph: number): { reachMm: number; turn: number }
 
 /** What a hand leaves in a laid layer: how far its thickness strays, mm, more when thick; and how fast finer waves fall off, more when thin. */
 export const layerHand = (s: number): { unevenMm: number; falls: number } => ({
-  unevenMm: 1.6 + 3 * (1 - thinness(s)),
+  unevenMm: 2.2 + 2.8 * (1 - thinness(s)),
   falls: 0.7 + 0.8 * thinness(s),
 });
 /** Depth of a top line, mm, and how far it wanders, mm. */
@@ -45,11 +45,11 @@ export const dragLossAtFloor = (reachMm: number): number => clamp(0.5 - reachMm 
 export const fadeMm = (reachMm: number): number => (reachMm > 25 ? 26 : 7);
 /** How far a rod leans from its line with depth, and a wire along the loaf, mm. */
 export const ROD_WANDER_MM = 1.5;
-export const WIRE_WANDER_MM = 2.5;
+export const WIRE_WANDER_MM = 6;
 /** How far a freely drawn way wanders with depth or along the loaf, mm. */
 export const STROKE_WANDER_MM = 3.4;
 /** Wander of lane boundaries and seep under the plates, mm. */
-export const LANE_WANDER_MM = 2.6;
+export const LANE_WANDER_MM = 3;
 export const seepMm = (s: number): number => 2 + 5 * thinness(s);
 /** Raggedness that a hand leaves in sheets and passes, mm: more when thick. */
 export const handMm = (s: number): number => 1.6 + 1.1 * clamp(s - 1.2, 0, 3);

@@ -1,6 +1,6 @@
 import { type StrokeTool, TOOLS } from "../techniques/tools";
 import { generator } from "../units/random";
-import { type Build, type DesignPour, warp } from "./build";
+import { type Build, type DesignPour, handOf, warp } from "./build";
 import { carryOf, freely } from "./carry";
 import { dragLossAtFloor, fadeMm, ROD_WANDER_MM, STROKE_WANDER_MM, WIRE_WANDER_MM } from "./look";
 import { noiseTable } from "./noise";
@@ -86,9 +86,10 @@ function lead(b: Build, seed: number, tool: Led): void {
 }
 
 /** What a hand adds to a way, from a seed of its own. */
-const handOf = (seed: number): Hand => {
+const missesOf = (b: Build, seed: number): Hand => {
   const random = generator(seed ^ HAND_SEED);
-  return () => 2 * random() - 1;
+  const lively = handOf(b);
+  return () => lively * (2 * random() - 1);
 };
 
 /** A tool held upright. */
@@ -114,18 +115,18 @@ function rod(
 }
 
 export const stroke = (b: Build, pour: PourOf<"stroke">, seed: number): void =>
-  rod(b, seed, pour, strokeWays(pour, b.design.lengthMm, b.design.widthMm, handOf(seed)));
+  rod(b, seed, pour, strokeWays(pour, b.design.lengthMm, b.design.widthMm, missesOf(b, seed)));
 
 export const combStroke = (b: Build, pour: PourOf<"comb">, seed: number): void =>
-  rod(b, seed, pour, combWays(pour, b.design.lengthMm, b.design.widthMm, handOf(seed)));
+  rod(b, seed, pour, combWays(pour, b.design.lengthMm, b.design.widthMm, missesOf(b, seed)));
 
 export const topStroke = (b: Build, pour: PourOf<"topStroke">, seed: number): void =>
-  rod(b, seed, pour, topWays(pour, b.design.lengthMm, b.design.widthMm, handOf(seed)));
+  rod(b, seed, pour, topWays(pour, b.design.lengthMm, b.design.widthMm, missesOf(b, seed)));
 
 export const wire = (b: Build, pour: PourOf<"wire">, seed: number): void =>
   lead(b, seed, {
     plane: "yz",
-    ways: wireWays(pour, b.design.widthMm, b.levelMm, handOf(seed)),
+    ways: wireWays(pour, b.design.widthMm, b.levelMm, missesOf(b, seed)),
     halfMm: halfOf(pour.thicknessMm),
     trace: pour.trace,
     depth: null,

@@ -12,16 +12,16 @@ type PotPour = Extract<DesignPour, { kind: "potPour" }>;
 /** Eddies where the stream strikes, and what they drag along the loaf, in the order in which they come; mm and radians. */
 const STRIKE: Record<"travelling" | "one-place", readonly EddiesLeft[]> = {
   travelling: [
-    { plane: "xy", count: 6, reachA: [52, 86], reachB: [15, 26], turn: [0.5, 1.3] },
-    { plane: "xz", count: 7, reachA: [40, 68], reachB: [12, 21], turn: [0.6, 1.3] },
-    { plane: "yz", count: 4, reachA: [7, 12], reachB: [7, 12], turn: [0.6, 1.4], waves: [2, 6] },
-    { plane: "yz", count: 5, reachA: [15, 24], reachB: [15, 24], turn: [1.3, 2.3], waves: [1, 4], paired: true },
+    { plane: "xy", count: 5, reachA: [56, 92], reachB: [15, 26], turn: [0.5, 1.3] },
+    { plane: "xz", count: 5, reachA: [46, 76], reachB: [12, 21], turn: [0.6, 1.2] },
+    { plane: "yz", count: 4, reachA: [7, 12], reachB: [7, 12], turn: [0.6, 1.4], waves: [1, 4] },
+    { plane: "yz", count: 5, reachA: [15, 24], reachB: [15, 24], turn: [1.3, 2.3], waves: [1, 3], paired: true },
   ],
   "one-place": [
-    { plane: "xy", count: 6, reachA: [52, 86], reachB: [15, 26], turn: [0.5, 1.3] },
+    { plane: "xy", count: 5, reachA: [56, 92], reachB: [15, 26], turn: [0.5, 1.3] },
     { plane: "xz", count: 5, reachA: [40, 68], reachB: [12, 21], turn: [0.6, 1.3] },
-    { plane: "yz", count: 4, reachA: [7, 12], reachB: [7, 12], turn: [0.6, 1.4], waves: [2, 6] },
-    { plane: "yz", count: 5, reachA: [15, 24], reachB: [15, 24], turn: [1.3, 2.3], waves: [1, 4], paired: true },
+    { plane: "yz", count: 4, reachA: [7, 12], reachB: [7, 12], turn: [0.6, 1.4], waves: [1, 4] },
+    { plane: "yz", count: 5, reachA: [15, 24], reachB: [15, 24], turn: [1.3, 2.3], waves: [1, 3], paired: true },
   ],
 };
 /** How far thick batter follows a strike, and how much more thin. */

@@ -16,6 +16,8 @@ export const WORKING_TIMES_S = {
   pipeTop: 480,
   /** One pass of a stripe along `PASS_LENGTH_MM`. */
   stripePass: 6,
+  /** So many times as long as a straight pass. */
+  circlesTake: 1.6,
   changeCup: 2,
   /** Layer over a spatula, per 100 g. */
   layerPer100g: 4,

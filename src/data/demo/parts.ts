@@ -42,7 +42,13 @@ export function laidOut(portionIds: readonly string[]): Equipment[] {
 type Pour = Operation extends infer O ? (O extends Operation ? Omit<O, "id"> : never) : never;
 const mouldId = "m1";
 
-export const floor = (portionId: string, cupPct: number): Pour => ({ kind: "layer", mouldId, portionId, cupPct });
+export const floor = (portionId: string, cupPct: number): Pour => ({
+  kind: "layer",
+  mouldId,
+  portionId,
+  cupPct,
+  height: "low",
+});
 export const drop = (
   portionId: string,
   cupPct: number,
@@ -57,6 +63,7 @@ export const drop = (
   acrossMm,
   height,
   passes,
+  motion: "line",
 });
 export const line = (portionId: string, keptBackPct: number, acrossMm: number): Pour => ({
   kind: "topLine",

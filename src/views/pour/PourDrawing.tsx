@@ -156,10 +156,10 @@ function FromEnd({ plan, derived, operation, doneIds, mould }: Props & { mould: 
           textAnchor={isRight ? "end" : "start"}
           className="fill-ink text-[15px]"
         >
-          {"height" in operation
-            ? `${HEIGHT_NAMES[height]}: ${mm(HEIGHTS_MM[height])}`
-            : operation.kind === "layer"
-              ? "low, over a spatula"
+          {operation.kind === "layer" && operation.height === "low"
+            ? "low, over a spatula"
+            : "height" in operation
+              ? `${HEIGHT_NAMES[height]}: ${mm(HEIGHTS_MM[height])}`
               : operation.kind === "compartment"
                 ? `lane ${operation.index + 1}`
                 : "low"}

@@ -2,6 +2,7 @@ import type { ReactNode } from "react";
 import { familyEdit } from "../../core/document/edits/family";
 import type { Plan } from "../../core/document/schema";
 import { FAMILIES, FAMILY_IDS, type FamilyId, familyOf, knobsOf } from "../../core/techniques/families/registry";
+import { HANDS } from "../../core/techniques/hand";
 import { Choose } from "../parts/Choose";
 import { NumberField } from "../parts/NumberField";
 import type { PanelProps } from "./panel";
@@ -61,6 +62,20 @@ export function FamilyPanel({ batch, disabled, beside }: PanelProps & { beside?:
           </label>
         ),
       )}
+      <label className="inline-flex items-baseline gap-1 text-muted">
+        hand
+        <Choose
+          value={plan.design.hand}
+          className="field text-ink"
+          title="How even you pour: a lively hand leaves bars more unlike each other"
+          disabled={disabled}
+          options={HANDS.map((hand) => ({ value: hand, label: hand }))}
+          onChoose={(hand) => {
+            batch.edit({ kind: "set", path: ["design", "hand"], value: hand });
+            batch.seal();
+          }}
+        />
+      </label>
     </div>
   );
 }

@@ -233,7 +233,7 @@ describe("numbers of a picture", () => {
     const bare = image(repeat("0".repeat(40), 40));
     const half = image([...repeat("0".repeat(20) + "1".repeat(20), 15), ...repeat("0".repeat(40), 25)]);
     const pours = [0, 1].map(
-      (colour) => ({ kind: "layer", id: `l${colour}`, colour, volumeMm3: 9, trace: 2 }) as const,
+      (colour) => ({ kind: "layer", id: `l${colour}`, colour, volumeMm3: 9, trace: 2, height: "low" }) as const,
     );
     const of = (images: ReturnType<typeof image>[]) =>
       designWarnings(designNumbers(images, 2, 1), ["Moon", "Ink"], pours, sayer());

@@ -78,7 +78,7 @@ export const row: Family = {
   blurb: "one layer on another",
   expect: { thin: "Thin.", medium: "Medium.", thick: "Thick." },
   knobs: [number("rows", "rows", 1, 5, 2)],
-  recipe: ({ portions }) => portions.map((p) => ({ kind: "layer", portionId: p.id, cupPct: 100 })),
+  recipe: ({ portions }) => portions.map((p) => ({ kind: "layer", portionId: p.id, cupPct: 100, height: "low" })),
   windows: {},
   rescues: ["textured-top"],
   washUpMin: 5,

@@ -1,6 +1,7 @@
 import { generator } from "../../units/random";
 import { alongLoaf, noiseAt, noiseTable } from "../noise";
-import type { CompiledOperation, Point, Points } from "../points";
+import type { CompiledOperation, Points } from "../points";
+import { findSheet, inSheet, type SheetHand, type SheetTree, sheetTree } from "./sheetTree";
 
 /** One lane: what lies in it from the floor up, colours with their volumes. */
 export interface Lane {
@@ -19,17 +20,19 @@ export interface LanesInput {
 }
 
 const SEEP_HEIGHT_MM = 4;
+/** Several pours into one lane lie as patches that thin out along it and end. */
+const PATCHES: SheetHand = (thickMm) => ({ gain: thickMm > 30 ? 1.1 : 2, waves: 2, along: 6 });
+const PATCH_TILT = 0.5;
 
 /**
  * Lengthwise lanes side by side, filled to one level: their widths are their shares of the volume. Boundaries wander with zero mean and seep under the
- * plates at the floor. Lies on what is below as one even layer.
+ * plates at the floor. What is poured into one lane one after another lies there in patches. Lies on what is below as one even layer.
  */
 export function compileLanes(input: LanesInput): CompiledOperation {
   const { lengthMm: L, widthMm: W, levelMm: h } = input;
   const volumes = input.lanes.map((l) => l.parts.reduce((sum, p) => sum + p.volumeMm3, 0));
   const total = volumes.reduce((a, b) => a + b, 0);
   const dh = total / (L * W);
-  const h1 = h + dh;
   const random = generator(input.seed);
   const count = input.lanes.length;
   const edges = new Float64Array(count + 1);
@@ -40,8 +43,7 @@ export function compileLanes(input: LanesInput): CompiledOperation {
   const wander = Math.min(input.wanderMm, narrowest * 0.22);
   const seep = Math.min(input.seepMm, narrowest * 0.4);
   const farthest = wander * 1.25 + seep;
-  const along = edges.map(() => 0);
-  const walls = Array.from(along, () => ({
+  const walls = Array.from(edges, () => ({
     slow: centred(noiseTable(random, 1, 4)),
     floor: centred(noiseTable(random, 5, 14)),
     lean: random() - 0.5,
@@ -54,16 +56,20 @@ export function compileLanes(input: LanesInput): CompiledOperation {
     const seeping = z > SEEP_HEIGHT_MM * 6 ? 0 : seep * Math.exp(-z / SEEP_HEIGHT_MM) * noiseAt(w.floor, u);
     return edges[j] + wander * noiseAt(w.slow, u) + lean + seeping;
   };
-  const cuts = input.lanes.map((l, i) => {
-    let sum = 0;
-    return l.parts.map((p) => {
-      sum += p.volumeMm3;
-      return { colour: p.colour, upTo: volumes[i] > 0 ? sum / volumes[i] : 1 };
-    });
-  });
+  const patches = input.lanes.map((l, i): SheetTree | null =>
+    l.parts.length > 1
+      ? sheetTree({
+          seed: input.seed ^ (0x2c1b3c6d * (i + 1)),
+          weights: l.parts.map((p) => p.volumeMm3),
+          heightMm: dh,
+          hand: PATCHES,
+          tilt: PATCH_TILT,
+        })
+      : null,
+  );
   return {
     kind: "lanes",
-    levelMm: h1,
+    levelMm: h + dh,
     inverse(points: Points) {
       const { x, y, z, live } = points;
       let kept = 0;
@@ -79,15 +85,18 @@ export function compileLanes(input: LanesInput): CompiledOperation {
         while (lane < count - 1 && y[i] >= edges[lane + 1] + farthest) lane++;
         while (lane < count - 1 && y[i] >= edges[lane + 1] - farthest && y[i] >= place(lane + 1, u, up)) lane++;
         while (lane < count - 1 && volumes[lane] <= 0) lane++;
-        const share = dh > 0 ? up / dh : 0;
-        const own = cuts[lane];
-        let k = 0;
-        while (k < own.length - 1 && share > own[k].upTo) k++;
-        points.colour[i] = own[k].colour;
+        const { parts } = input.lanes[lane];
+        const tree = patches[lane];
+        if (tree === null) points.colour[i] = parts[0].colour;
+        else {
+          const [left, right] = [place(lane, u, up), place(lane + 1, u, up)];
+          findSheet(tree, x[i] / L, Math.min(1, Math.max(0, (y[i] - left) / (right - left))), up / dh);
+          points.colour[i] = parts[inSheet.leaf].colour;
+        }
       }
       points.liveCount = kept;
     },
-    forward(_point: Point) {},
+    forward() {},
   };
 }
 

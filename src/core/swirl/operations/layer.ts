@@ -17,6 +17,8 @@ export interface LayerInput extends Deposited {
   seed: number;
   /** How thick the batter is poured. */
   trace: number;
+  /** How uneven it lies beside what that trace leaves, share of it. */
+  uneven?: number;
 }
 
 /**
@@ -33,7 +35,7 @@ export function compileLayer(input: LayerInput): CompiledOperation {
   const sum = weights.reduce((a, b) => a + b, 0);
   const rms = Math.sqrt(weights.reduce((a, b) => a + b * b, 0));
   // All modes at their highest at once must still leave batter above and below.
-  const share = Math.min(unevenMm / dh / rms, Math.min(MOST_UNEVEN, (THICKEST * h) / dh) / sum);
+  const share = Math.min((unevenMm * (input.uneven ?? 1)) / dh / rms, Math.min(MOST_UNEVEN, (THICKEST * h) / dh) / sum);
   const amplitudes = new Float64Array(MODES);
   const readAmplitudes = (x: number) => {
     const u = alongLoaf(x, lengthMm);

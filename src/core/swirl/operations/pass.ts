@@ -63,6 +63,8 @@ interface Pass {
   third: PassInput["third"];
   dragAt: (third: number) => number;
   wander: NoiseTable;
+  /** Where in the noise the wander of each way is read, periods from the common one: a wire leans otherwise on every way. Null where all lean alike. */
+  phases: Float64Array | null;
   /** Length of the way, room beside it, stretch at its ends, wander, length of the loaf (0: the tool stands upright), level; mm. */
   sizes: Float64Array;
   flux: Flux;
@@ -78,6 +80,9 @@ interface Pass {
   needle: [Float64Array, Float64Array];
 }
 
+/** Part of a wire's lean that is each way's own, and how far apart in the noise they read it: the golden section. */
+const OWN = 0.65;
+const PHASE = 0.618034;
 const EVENLY = () => 1;
 
 /**
@@ -96,6 +101,7 @@ export function compilePasses(input: PassInput): CompiledOperation {
     third: input.third,
     dragAt: input.dragAt ?? EVENLY,
     wander: input.wander,
+    phases: input.third === "x" ? Float64Array.from(input.lines, (_, j) => (j * PHASE) % 1) : null,
     sizes: Float64Array.of(
       input.lengthMm,
       input.roomMm,
@@ -150,9 +156,12 @@ function bend(o: Pass, j: number, s: number): number {
   return o.swing[j] === 0 ? bow : bow + o.swing[j] * Math.sin(2 * Math.PI * o.waves[j] * t);
 }
 
-function wanderAt(o: Pass, third: number): number {
+/** How far the way `j` lies aside at a place along the tool, mm. */
+function wanderAt(o: Pass, third: number, j: number): number {
   const [wanderMm, loafMm, levelMm] = [o.sizes[3], o.sizes[4], o.sizes[5]];
-  return wanderMm * noiseAt(o.wander, loafMm > 0 ? alongLoaf(third, loafMm) : third / Math.max(60, levelMm));
+  const u = loafMm > 0 ? alongLoaf(third, loafMm) : third / Math.max(60, levelMm);
+  if (o.phases === null) return wanderMm * noiseAt(o.wander, u);
+  return wanderMm * ((1 - OWN) * noiseAt(o.wander, u) + OWN * noiseAt(o.wander, u + o.phases[j]));
 }
 
 const axisOf = (points: Points, axis: "x" | "y" | "z"): Float64Array =>
@@ -174,7 +183,8 @@ function inverse(o: Pass, points: Points, fineness: number): void {
   const roomHigh = room[1];
   const needleLow = needle[0];
   const needleHigh = needle[1];
-  const shift = sectionX === null ? 0 : wanderAt(o, sectionX);
+  const asides = Float64Array.from({ length: count }, (_, j) => (sectionX === null ? 0 : wanderAt(o, sectionX, j)));
+  const isAlike = o.phases === null;
   const perMm = STRETCH / lengthMm;
   const perBow = 4 / (lengthMm * lengthMm);
   const toLevel = (HELD - 1) / flux.most;
@@ -184,11 +194,11 @@ function inverse(o: Pass, points: Points, fineness: number): void {
     const i = live[n];
     const drag = dragAt(third[i]);
     if (drag <= 0) continue;
-    const aside = sectionX === null ? wanderAt(o, third[i]) : shift;
+    const aside = sectionX === null && isAlike ? wanderAt(o, third[i], 0) : 0;
     let s = way[i];
     let p = beside[i];
     for (let j = count - 1; j >= 0; j--) {
-      const middle = at[j] + aside;
+      const middle = at[j] + (sectionX !== null ? asides[j] : isAlike ? aside : wanderAt(o, third[i], j));
       const off = p - middle;
       if (off > roomHigh[j] + WIDEST_BEND_MM || -off > roomLow[j] + WIDEST_BEND_MM) continue;
       const bent = swing[j] === 0 ? bow[j] * perBow * s * (lengthMm - s) : bend(o, j, s);
@@ -295,10 +305,10 @@ function forward(o: Pass, point: Point): void {
   const lengthMm = o.sizes[0];
   const roomMm = o.sizes[1];
   if (drag <= 0) return;
-  const aside = wanderAt(o, point[o.third]);
   let s = point[o.way];
   let p = point[o.beside];
   for (let j = 0; j < o.count; j++) {
+    const aside = wanderAt(o, point[o.third], j);
     const b = p - o.at[j] - aside - bend(o, j, s);
     const side = b < 0 ? 0 : 1;
     const size = Math.abs(b);

@@ -11,6 +11,8 @@ import { readStretches, STRETCHES, stretchesOf } from "../stretches";
 const WALL_MARGIN = 0.02;
 /** How unevenly deep a stripe is along the loaf, share of its height. */
 const DEPTH_VARIATION = 0.16;
+/** Least depth of a stripe where next to nothing is poured, share of its depth. */
+const SHALLOWEST = 0.05;
 /** How the wander is divided between along the loaf and up the stripe. */
 const WANDER_ALONG = 0.75;
 const WANDER_UP = 0.4;
@@ -30,6 +32,8 @@ export interface PlumeInput extends Deposited {
   middlesMm?: Float64Array;
   /** How much is poured at the ends of the stretches, of any scale; evenly where it is not said. */
   amounts?: Float64Array;
+  /** How much less deep it reaches where less is poured: power of the amount, share of the most. */
+  depthFollows?: number;
 }
 
 /** Amounts along the loaf with mean 1, and what has been poured from the left end up to the ends of the stretches, share of all. */
@@ -96,11 +100,18 @@ interface Plume {
 }
 
 /** Middle and lowest point of the stripe along the loaf, mm. */
-const alongTables = (o: Omit<Plume, "middles" | "bottoms">): { middles: Float64Array; bottoms: Float64Array } => ({
+const alongTables = (
+  o: Omit<Plume, "middles" | "bottoms">,
+  follows: number,
+  most: number,
+): { middles: Float64Array; bottoms: Float64Array } => ({
   middles: stretchesOf((share) => o.acrossMm + o.alongMm * noiseAt(o.along, alongLoaf(share, 1))),
-  bottoms: stretchesOf(
-    (share) => o.deepestMm * (1 - DEPTH_VARIATION * (0.5 + 0.5 * noiseAt(o.depth, alongLoaf(share, 1)))),
-  ),
+  bottoms: stretchesOf((share) => {
+    const deepest = o.deepestMm * (1 - DEPTH_VARIATION * (0.5 + 0.5 * noiseAt(o.depth, alongLoaf(share, 1))));
+    if (follows === 0) return deepest;
+    const reached = Math.max(SHALLOWEST, (o.amounts[Math.round(share * STRETCHES)] / most) ** follows);
+    return o.topMm - (o.topMm - deepest) * reached;
+  }),
 });
 /** Positive for every u on the loaf, so that cutting off a fraction rounds down. */
 const upPhase = (o: Plume, u: number) => 1 + o.phase + o.shear * u;
@@ -141,7 +152,7 @@ export function compilePlume(input: PlumeInput): CompiledOperation {
     cut: null,
     cutAtMm: Number.NaN,
   };
-  const plume: Plume = { ...given, ...alongTables(given) };
+  const plume: Plume = { ...given, ...alongTables(given, input.depthFollows ?? 0, most) };
   if (input.middlesMm) plume.middles = input.middlesMm;
   return {
     kind: "plume",

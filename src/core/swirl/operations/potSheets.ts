@@ -24,9 +24,9 @@ export interface PotSheetsInput {
 /** Sheets for one pass when thin; how unequal they are. */
 const SHEETS = { thinMore: 0.35, unequal: 0.5 } as const;
 /** Slope of the stream's sheets across the mould, and how it varies along. */
-const SLOPE = { low: 0.5, high: 0.75, varies: 0.45 } as const;
+const SLOPE = { low: 0.5, high: 0.75, varies: 0.3 } as const;
 /** How far the pot's turn drifts along a sheet, turns: travelling, one place, more when thin. */
-const TURN_ALONG = { travelling: 0.3, onePlace: 0.18, thin: 0.12 } as const;
+const TURN_ALONG = { travelling: 0.24, onePlace: 0.18, thin: 0.12 } as const;
 const BENDS = { least: 0.3, thin: 0.4 } as const;
 /** The golden section's turn: one fold of the stream begins where the last is far. */
 const PHASE = 0.382;
@@ -35,7 +35,7 @@ const HAND: SheetHand = (thickMm) =>
   thickMm > 40
     ? { gain: 0.4, waves: 3, along: 2 }
     : thickMm > 15
-      ? { gain: 0.6, waves: 3, along: 3 }
+      ? { gain: 0.6, waves: 3, along: 2 }
       : { gain: 0.65, waves: 4, along: 3 };
 
 /** A sheet: which heights of the pot it comes from, and how the pot's turn runs in it. */

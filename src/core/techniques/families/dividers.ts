@@ -50,7 +50,7 @@ export function fillCompartments(input: RecipeInput): Draft[] {
       list.push({ kind: "compartment", portionId: p.id, cupPct, index });
     });
   }
-  for (const p of unused) list.push({ kind: "layer", portionId: p.id, cupPct: 100 });
+  for (const p of unused) list.push({ kind: "layer", portionId: p.id, cupPct: 100, height: "low" });
   list.push({ kind: "pullDividers" }, { kind: "tap" });
   return list;
 }

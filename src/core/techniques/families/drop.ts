@@ -12,6 +12,7 @@ export const drop: Family = {
   knobs: [
     number("floorPct", "floor of the base", 0, 80, 45, "% of its cup", 5),
     number("drops", "drops", 4, 40, 15),
+    number("circles", "in circles every so many drops, 0 none", 0, 12, 0),
     choice("outline", "outline between drops", [
       ["none", "none"],
       ["last", "the last cup, a little between all"],
@@ -21,9 +22,10 @@ export const drop: Family = {
     const { base, accents, mould, knobs } = input;
     const floorPct = accents.length ? num(knobs, "floorPct") : 100;
     const drops = num(knobs, "drops");
+    const circles = num(knobs, "circles");
     const outline = str(knobs, "outline") === "last" && accents.length > 1 ? accents[accents.length - 1] : null;
     const colours = [...accents.filter((p) => p !== outline), base];
-    const list: Draft[] = [{ kind: "layer", portionId: base.id, cupPct: floorPct }];
+    const list: Draft[] = [{ kind: "layer", portionId: base.id, cupPct: floorPct, height: "low" }];
     if (accents.length === 0) return [...list, ...topLines(input)];
     inTurn(colours, Math.max(drops, colours.length)).forEach((p, i) => {
       const share = i / drops;
@@ -36,8 +38,18 @@ export const drop: Family = {
         acrossMm,
         height,
         passes: ((i % 3) + 1) as 1 | 2 | 3,
+        motion: circles > 0 && i % circles === circles - 1 ? "circles" : "line",
       });
-      if (outline) list.push({ kind: "stripe", portionId: outline.id, cupPct: EVENLY, acrossMm, height, passes: 1 });
+      if (outline)
+        list.push({
+          kind: "stripe",
+          portionId: outline.id,
+          cupPct: EVENLY,
+          acrossMm,
+          height,
+          passes: 1,
+          motion: "outline",
+        });
     });
     return [...shareOut(list, new Map([[base.id, floorPct]])), ...topLines(input)];
   },

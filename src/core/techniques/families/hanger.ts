@@ -33,7 +33,7 @@ export const hanger: Family = {
     const list: Draft[] = inTurn(order, n).map(
       (p, i): Draft =>
         str(knobs, "over") === "layers" || i === 0
-          ? { kind: "layer", portionId: p.id, cupPct: EVENLY }
+          ? { kind: "layer", portionId: p.id, cupPct: EVENLY, height: "low" }
           : {
               kind: "stripe",
               portionId: p.id,
@@ -41,6 +41,7 @@ export const hanger: Family = {
               acrossMm: acrossAt(i, mould.widthMm),
               height: i < n / 2 ? "mid" : "low",
               passes: 2,
+              motion: "line",
             },
     );
     list.push({

@@ -1,4 +1,4 @@
-import { type Draft, type Family, num, number } from "./family";
+import { choice, type Draft, type Family, num, number, str } from "./family";
 import { EVENLY, inTurn, shareOut, topLines } from "./pours";
 
 export const layers: Family = {
@@ -9,13 +9,20 @@ export const layers: Family = {
     medium: "Layers with a gently uneven border.",
     thick: "Clear, lumpy borders; pockets of air are likely.",
   },
-  knobs: [number("layers", "layers", 2, 12, 4)],
+  knobs: [
+    number("layers", "layers", 2, 12, 4),
+    choice("from", "poured", [
+      ["low", "low, over a spatula"],
+      ["high", "every second from high"],
+    ]),
+  ],
   recipe(input) {
     const order = [input.base, ...input.accents];
-    const list: Draft[] = inTurn(order, Math.max(num(input.knobs, "layers"), order.length)).map((p) => ({
+    const list: Draft[] = inTurn(order, Math.max(num(input.knobs, "layers"), order.length)).map((p, i) => ({
       kind: "layer",
       portionId: p.id,
       cupPct: EVENLY,
+      height: str(input.knobs, "from") === "high" && i % 2 ? "high" : "low",
     }));
     return [...shareOut(list), ...topLines(input)];
   },

@@ -1,8 +1,8 @@
 import { z } from "zod";
 import { traceWindow } from "../traceWindow";
 import { WORKING_TIMES_S as T } from "../workingTimes";
-import { cupPct, defineKind, pour } from "./kind";
-import { pourTitle } from "./wording";
+import { cupPct, defineKind, height, heightField, pour } from "./kind";
+import { HEIGHT_WORDS, pourTitle } from "./wording";
 
 const WINDOW = traceWindow(
   1.1,
@@ -11,17 +11,21 @@ const WINDOW = traceWindow(
   "it no longer runs level over the floor and traps air",
 );
 
-/** Over the whole surface, low, over a spatula. */
-export const layer = defineKind(z.strictObject({ kind: z.literal("layer"), ...pour, cupPct }))({
+/** Over the whole surface: low, over a spatula, or from higher up, where part of it breaks through what lies below. */
+export const layer = defineKind(z.strictObject({ kind: z.literal("layer"), ...pour, cupPct, height }))({
   label: "layer",
   does: "pour",
   place: "mould",
-  blank: ({ cup, leftPct }) => ({ ...cup, cupPct: leftPct }),
+  fields: [heightField],
+  blank: ({ cup, leftPct }) => ({ ...cup, cupPct: leftPct, height: "low" }),
   workS: (_, { massG }) => T.changeCup + (T.layerPer100g * massG) / 100,
   window: () => WINDOW,
-  words: (_, at) => ({
+  words: (o, at) => ({
     title: pourTitle(at),
-    detail: `Over the whole surface, low, over a spatula: ${at.part}, ${at.seconds}.`,
+    detail:
+      o.height === "low"
+        ? `Over the whole surface, low, over a spatula: ${at.part}, ${at.seconds}.`
+        : `Over the whole surface, ${HEIGHT_WORDS[o.height]}, so that part of it breaks through: ${at.part}, ${at.seconds}.`,
   }),
-  inShort: () => "layer",
+  inShort: (o) => (o.height === "low" ? "layer" : `layer, ${o.height}`),
 });

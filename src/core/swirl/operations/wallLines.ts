@@ -1,0 +1,69 @@
+import type { CompiledOperation, Points } from "../points";
+import { findSheet, inSheet, type SheetHand, sheetTree } from "./sheetTree";
+import { onSlant, readSlant } from "./slant";
+
+export interface WallLinesInput {
+  seed: number;
+  lengthMm: number;
+  widthMm: number;
+  levelMm: number;
+  /** From the near wall on, colours with their volumes. */
+  lines: { colour: number; volumeMm3: number }[];
+  /** How uneven the hand is, share of the usual. */
+  lively: number;
+  /** What the nozzle does not reach: the lowest part stays with the line before, mm. */
+  shortMm: number;
+}
+
+/** How far lines lean: rise, mm per mm, of the trickle along the tilted tray. */
+const LEAN = 3.2;
+/** Lines beside each other swell and thin out; wider groups of them lie nearly even. By the width of what is parted, mm. */
+const handOf =
+  (lively: number): SheetHand =>
+  (wideMm, lines) =>
+    lines === 2
+      ? { gain: 0.75 * lively, waves: 3, along: 9 }
+      : wideMm > 30
+        ? { gain: 0.06 * lively, waves: 2, along: 5 }
+        : wideMm > 10
+          ? { gain: 0.16 * lively, waves: 3, along: 7 }
+          : { gain: 0.4 * lively, waves: 3, along: 9 };
+const TILT = 0.25;
+
+/**
+ * Lines laid from bottles one against the other down a tilted tray, the base between them: steep sheets side by side, each with exactly its volume, that
+ * swell, thin out and lean with the hand.
+ */
+export function compileWallLines(input: WallLinesInput): CompiledOperation {
+  const { lengthMm: L, widthMm: W, levelMm: h, lines, shortMm } = input;
+  const total = lines.reduce((sum, l) => sum + l.volumeMm3, 0);
+  const H = total / (L * W);
+  const tree = sheetTree({
+    seed: input.seed,
+    weights: lines.map((l) => l.volumeMm3),
+    heightMm: W,
+    hand: handOf(input.lively),
+    tilt: TILT * input.lively,
+  });
+  // The less the nozzle reaches down, the more the lines run flat below.
+  const lean = LEAN / (1 + Math.max(0, shortMm) / Math.max(1, H));
+  return {
+    kind: "wallLines",
+    levelMm: h + H,
+    inverse(points: Points) {
+      const { x, y, z, live, colour } = points;
+      let kept = 0;
+      for (let n = 0; n < points.liveCount; n++) {
+        const i = live[n];
+        if (z[i] < h) live[kept++] = i;
+        else {
+          readSlant(y[i], z[i] - h, W, H, lean);
+          findSheet(tree, x[i] / L, onSlant.b, onSlant.v);
+          colour[i] = lines[inSheet.leaf].colour;
+        }
+      }
+      points.liveCount = kept;
+    },
+    forward() {},
+  };
+}
