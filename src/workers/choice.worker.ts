@@ -3,6 +3,7 @@ import { openingOf } from "../core/derive/opening";
 import { compileDesign, type Design } from "../core/swirl/design";
 import { drawIndices, finish, refineEdges } from "../core/swirl/face";
 import { blendEdges, makePalette, paint } from "../core/swirl/paint";
+import { borderMm, soften } from "../core/swirl/soften";
 import { sayer } from "../core/units/sayer";
 import { breathe } from "./breathe";
 import type { ChoiceAnswer, ChoiceFace, ChoiceJob, OpeningAnswer, OpeningJob } from "./choiceProtocol";
@@ -23,7 +24,10 @@ function faceOf(design: Design, palette: string[], cutMm: number, job: ChoiceJob
   const image = finish(drawIndices(compiled, view, width, height, care.fineness));
   const colours = makePalette(palette);
   const rgba = paint(image, colours);
-  if (care === FULL) blendEdges(rgba, finish(refineEdges(compiled, view, image, care.fineness)), colours);
+  if (care === FULL) {
+    blendEdges(rgba, finish(refineEdges(compiled, view, image, care.fineness)), colours);
+    soften(rgba, image, colours, (borderMm(design) * width) / compiled.widthMm);
+  }
   return { width, height, rgba, stage: care.stage };
 }
 

@@ -1,6 +1,7 @@
 import { type CompiledDesign, compileDesign, stoppedAt } from "../core/swirl/design";
-import { drawIndices, type IndexImage, refineEdges } from "../core/swirl/face";
+import { drawIndices, type IndexImage, refineEdges, type View, viewSizeMm } from "../core/swirl/face";
 import { blendEdges, makePalette, paint } from "../core/swirl/paint";
+import { borderMm, soften } from "../core/swirl/soften";
 import { breathe } from "./breathe";
 import type { FaceAnswer, FaceJob, FaceRequest, FaceStage } from "./faceProtocol";
 
@@ -49,6 +50,10 @@ const SETTLE_MS = 60;
 const FINE_SETTLE_MS = 500;
 const rest = (ms: number) => new Promise<void>((done) => setTimeout(done, ms));
 
+/** How far colours run at their borders, pixels of a picture. */
+const borderPx = (job: FaceJob, design: CompiledDesign, view: View, width: number): number =>
+  (borderMm(job.design) * width) / viewSizeMm(design, view).widthMm;
+
 async function work(job: FaceJob): Promise<void> {
   await breathe();
   if (job.generation !== newest) return;
@@ -92,6 +97,7 @@ async function work(job: FaceJob): Promise<void> {
     const edges = await runSliced(refineEdges(design, request.view, image, FINENESS.full, job.frameMm), job.generation);
     if (!edges) return;
     blendEdges(rgba, edges, palette);
+    soften(rgba, image, palette, borderPx(job, design, request.view, image.width));
     answer(request, "smooth", image, rgba);
   }
   const large = job.requests.filter((r) => r.isLarge);
@@ -105,6 +111,7 @@ async function work(job: FaceJob): Promise<void> {
     if (!edges) return;
     const rgba = paint(image, palette);
     blendEdges(rgba, edges, palette);
+    soften(rgba, image, palette, borderPx(job, design, view, image.width));
     answer({ ...request, view, width, height }, "fine", image, rgba);
   }
 }

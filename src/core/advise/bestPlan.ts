@@ -5,7 +5,7 @@ import type { Plan } from "../document/schema";
 import { programOf } from "../prepare/compile";
 import { runs } from "../prepare/steps/make";
 import { scentEffect } from "../scent/effect";
-import { FAMILIES } from "../techniques/families/registry";
+import { isOrderFixed } from "../techniques/families/registry";
 import { type Operation, type OperationKind, portionOf } from "../techniques/operations/registry";
 import { byId } from "../units/byId";
 import { solveOrders } from "./orders";
@@ -86,7 +86,7 @@ function runnersOf(plan: Plan): { id: string; name: string; speed: number }[] {
 /** Ways to bring the cups that run forward; the list as it is among them. */
 export function arrangements(plan: Plan): (Move | null)[] {
   const found: (Move | null)[] = [null];
-  if (FAMILIES[plan.design.family].isOrderFixed) return found;
+  if (isOrderFixed(plan)) return found;
   const runners = runnersOf(plan);
   const [first, second] = runners;
   if (!first) return found;

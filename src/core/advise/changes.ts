@@ -3,7 +3,7 @@ import type { Edit } from "../document/edits/edit";
 import type { Plan } from "../document/schema";
 import { scentClass } from "../scent/classes";
 import type { Scent } from "../scent/scentSchema";
-import { FAMILIES } from "../techniques/families/registry";
+import { isOrderFixed } from "../techniques/families/registry";
 import { STROKE_TOOLS, TOOLS } from "../techniques/tools";
 import { type Sayer, sayer } from "../units/sayer";
 import { FREE_POURS } from "./bestPlan";
@@ -187,7 +187,7 @@ function designChanges(plan: Plan): Change[] {
 
 /** A cup that runs poured first: its first pour changes places with the first of the free ones. */
 function leadChanges(plan: Plan): Change[] {
-  if (FAMILIES[plan.design.family].isOrderFixed) return [];
+  if (isOrderFixed(plan)) return [];
   const pours = plan.operations.filter((o) => FREE_POURS.has(o.kind));
   const first = pours[0];
   if (!first) return [];

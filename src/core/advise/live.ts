@@ -10,7 +10,7 @@ import { countedChecks, programOf } from "../prepare/compile";
 import { hasReadings, posteriorOf } from "../prepare/learned";
 import { computeTimeline, type Timeline, timelineOf } from "../prepare/timeline";
 import { stepName } from "../prepare/words";
-import { FAMILIES } from "../techniques/families/registry";
+import { isOrderFixed } from "../techniques/families/registry";
 import { isCupPour, type Operation, portionOf } from "../techniques/operations/registry";
 import { type TurnBack, turnBacks } from "./turnBack";
 
@@ -121,7 +121,7 @@ function candidates(plan: Plan, timeline: Timeline, fastId: string): { words: st
   const name = plan.portions.find((p) => p.id === fastId)?.name ?? "";
   const own = plan.operations.filter((o) => portionOf(o) === fastId && left.some((s) => s.operationId === o.id));
   const list: { words: string; edit: Edit }[] = [];
-  const isFree = !FAMILIES[plan.design.family].isOrderFixed;
+  const isFree = !isOrderFixed(plan);
   if (own.length > 0 && isFree && plan.operations[doneCount]?.id !== own[0].id) {
     list.push({
       words: `pour ${name} next`,
@@ -132,7 +132,7 @@ function candidates(plan: Plan, timeline: Timeline, fastId: string): { words: st
       list.push({ words: `pour all of ${name} now`, edit: { kind: "all", edits } });
     }
   }
-  const pours = own.filter(isCupPour);
+  const pours = own.filter(isCupPour).filter((o) => o.kind !== "intoCup");
   if (pours.length > 1) {
     const [first, second] = pours;
     const cupPct = Math.min(100, first.cupPct + second.cupPct);

@@ -6,6 +6,7 @@ import { levelMm, volumeMl } from "../mould/mould";
 import { isCupPour, isTopPour, portionOf } from "../techniques/operations/registry";
 import { byId } from "../units/byId";
 import type { DoseBase } from "../units/dose";
+import { type CupMix, mixCups } from "./cups";
 import { type LateAdditive, resolvedShares } from "./portions";
 import { weighPots } from "./pots";
 import { additiveWaterG, finishedCup, type Sized, sizeBatter } from "./sizing";
@@ -101,6 +102,8 @@ export interface Masses {
   operationG: Map<string, number>;
   /** The same in mL. */
   operationMl: Map<string, number>;
+  /** What pours are made of that come from a cup into which others were poured, by operation id. */
+  mixes: Map<string, CupMix>;
 }
 
 /** SAP of dispersion oil, g NaOH per g: counted as sunflower oil. Fat of powders stirred into a cup: as butter. */
@@ -259,10 +262,14 @@ export function computeMasses(plan: Plan): Masses | null {
     operationG.set(o.id, whole / 100);
     operationMl.set(o.id, cup ? whole / 100 / cup.densityGPerMl : 0);
   }
+  const mixes = mixCups(plan, operationG, operationMl);
   weighPots(plan, operationG, operationMl);
   const moulds = plan.moulds.map((m) => {
     const sum = (of: ReadonlyMap<string, number>) =>
-      plan.operations.reduce((s, o) => s + (o.mouldId === m.id && o.kind !== "potPour" ? of.get(o.id)! : 0), 0);
+      plan.operations.reduce(
+        (s, o) => s + (o.mouldId === m.id && o.kind !== "potPour" && o.kind !== "intoCup" ? of.get(o.id)! : 0),
+        0,
+      );
     const [pouredG, pouredMl] = [sum(operationG), sum(operationMl)];
     const density = pouredMl > 0 ? pouredG / pouredMl : plan.batters[0].densityGPerMl;
     return {
@@ -274,7 +281,7 @@ export function computeMasses(plan: Plan): Masses | null {
       levelMm: levelMm(m, pouredMl),
     };
   });
-  return { batters: [...made.values()].map((x) => x.masses), portions, moulds, operationG, operationMl };
+  return { batters: [...made.values()].map((x) => x.masses), portions, moulds, operationG, operationMl, mixes };
 }
 
 /** Cured mass of a finished mass of batter, g: everything but water, and the residual water of the cured bar. */

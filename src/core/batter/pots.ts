@@ -1,6 +1,6 @@
 import type { Plan } from "../document/schema";
 import { tiltedVolumeMl } from "../mould/mould";
-import { isIntoPot, type Operation } from "../techniques/operations/registry";
+import { isIntoPot, isUnderway, type Operation } from "../techniques/operations/registry";
 import { byId } from "../units/byId";
 
 /** What stands in the pot for a mould, and in the mould. */
@@ -48,6 +48,6 @@ export function weighPots(plan: Plan, operationG: Map<string, number>, operation
       at.potG -= pourG;
       at.potMl -= pourMl;
       at.mouldMl += pourMl;
-    } else at.mouldMl += ml;
+    } else if (!isUnderway(o)) at.mouldMl += ml;
   });
 }

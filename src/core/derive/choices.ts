@@ -14,6 +14,7 @@ import { pourName } from "../prepare/words";
 import type { Design } from "../swirl/design";
 import type { FamilyId } from "../techniques/families/registry";
 import { designOf } from "./design";
+import { shadesOf } from "./shades";
 
 /** What a batter allows of one design family: the plan laid out in it, with its figures. */
 export interface Choice {
@@ -117,13 +118,15 @@ export function choiceOf(
         }
       : null;
   const needs = needsOf(laid, tools);
+  const colours = coloursOf(laid, masses);
+  const shades = shadesOf(laid, masses, colours);
   const [mould] = laid.moulds;
   const { middlesMm } = barsOf(mould.lengthMm, laid.barThicknessMm, laid.trimMm);
   return {
     family,
     edit,
-    design: designOf(laid, masses, timeline, mould.id),
-    palette: coloursOf(laid, masses).map((c) => c.cured),
+    design: designOf(laid, masses, timeline, mould.id, shades),
+    palette: [...colours, ...shades.list.map((s) => s.colours)].map((c) => c.cured),
     cutMm: middlesMm[Math.floor((middlesMm.length - 1) / 2)] ?? mould.lengthMm / 2,
     chance,
     ...shareRange(chance, options.draws),

@@ -24,6 +24,7 @@ import type { UnitPreferences } from "../units/quantities";
 import { sayer } from "../units/sayer";
 import { designOf } from "./design";
 import { noticesOf } from "./notices/notices";
+import { type Shade, shadesOf } from "./shades";
 
 /** Everything that is shown of a plan. Null parts: the formula cannot be computed yet; `notices` says why. */
 export interface Derived {
@@ -35,7 +36,9 @@ export interface Derived {
   designs: Map<string, Design>;
   /** Colour of every portion at the pour, the next day and cured. */
   colours: PortionColours;
-  /** Colour of every portion as the sheet shows it: cured. */
+  /** Shades of cups stirred into each other. */
+  shades: Shade[];
+  /** Colour of every portion as the sheet shows it, cured, and after them the shades. */
   palette: string[];
   /** Pairs of portions, closest first. */
   pairs: ColourPair[];
@@ -97,6 +100,7 @@ export function derive(plan: Plan, nowS?: number, units?: UnitPreferences, belie
   );
   const slowest = masses ? slowestAfter(plan, masses) : null;
   const colours = coloursOf(plan, masses);
+  const shades = masses ? shadesOf(plan, masses, colours) : { list: [], of: new Map() };
   const order = plan.operations.map((o) => plan.portions.findIndex((p) => p.id === portionOf(o))).filter((i) => i >= 0);
   const pairs = judgePairs(colours, order);
   const dueOn = plan.batters.flatMap((b) => (b.size.basis === "order" && b.size.dueOn ? [b.size.dueOn] : [])).sort()[0];
@@ -106,9 +110,12 @@ export function derive(plan: Plan, nowS?: number, units?: UnitPreferences, belie
     instructions: new Map(
       masses && timeline ? timeline.steps.map((s) => [s.id, instructionOf(plan, s, masses, say)]) : [],
     ),
-    designs: new Map(masses && timeline ? plan.moulds.map((m) => [m.id, designOf(plan, masses, timeline, m.id)]) : []),
+    designs: new Map(
+      masses && timeline ? plan.moulds.map((m) => [m.id, designOf(plan, masses, timeline, m.id, shades)]) : [],
+    ),
     colours,
-    palette: colours.map((c) => c.cured),
+    shades: shades.list,
+    palette: [...colours, ...shades.list.map((s) => s.colours)].map((c) => c.cured),
     pairs,
     mouldBars: plan.moulds.map((m) => barsOfMould(m, plan)),
     bars: barsOf(plan.moulds[0].lengthMm, plan.barThicknessMm, plan.trimMm),

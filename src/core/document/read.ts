@@ -50,6 +50,9 @@ function crossProblems(plan: Plan): FieldProblem[] {
     if (poured !== null && !portionIds.has(poured)) {
       problems.push({ field: `operations[${i}].portionId`, message: `no portion has the id "${poured}"` });
     }
+    if (o.kind === "intoCup" && !portionIds.has(o.intoId)) {
+      problems.push({ field: `operations[${i}].intoId`, message: `no portion has the id "${o.intoId}"` });
+    }
     if (!mouldIds.has(o.mouldId)) {
       problems.push({ field: `operations[${i}].mouldId`, message: `no mould has the id "${o.mouldId}"` });
     }

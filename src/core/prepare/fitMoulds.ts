@@ -5,7 +5,7 @@ import { compartmentsOf } from "../mould/compartments";
 import { levelMm, tiltedVolumeMl } from "../mould/mould";
 import { layOut } from "../techniques/families/registry";
 import { type Lanes, lanesIn } from "../techniques/lanes";
-import { isIntoPot, portionOf } from "../techniques/operations/registry";
+import { isUnderway, portionOf } from "../techniques/operations/registry";
 import { byId } from "../units/byId";
 import type { Sayer } from "../units/sayer";
 import type { FitProblem } from "./fitProblem";
@@ -154,7 +154,7 @@ function tiltProblems(plan: Plan, masses: Masses, mould: Mould, sayer: Sayer): F
   let tiltDeg = 0;
   let ml = 0;
   for (const o of plan.operations) {
-    if (o.mouldId !== mould.id || isIntoPot(o)) continue;
+    if (o.mouldId !== mould.id || isUnderway(o)) continue;
     if (o.kind === "tilt") tiltDeg = o.angleDeg;
     const added = masses.operationMl.get(o.id)!;
     ml += added;

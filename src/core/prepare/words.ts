@@ -4,7 +4,15 @@ import type { Step } from "../clock/step";
 import { decorationCounts } from "../cut/bars";
 import type { Batter, Plan, Portion } from "../document/schema";
 import { additiveRow } from "../formula/additives";
-import { isCupPour, isIntoPot, kindName, kindOf, type Operation, portionOf } from "../techniques/operations/registry";
+import {
+  isCupPour,
+  isIntoPot,
+  isUnderway,
+  kindName,
+  kindOf,
+  type Operation,
+  portionOf,
+} from "../techniques/operations/registry";
 import { cupWords } from "../techniques/operations/wording";
 import { windowOf } from "../techniques/windows";
 import { byId } from "../units/byId";
@@ -61,9 +69,10 @@ function isPouredOn(plan: Plan, o: Operation): boolean {
 function designInstruction(plan: Plan, step: Step, o: Operation, sayer: Sayer): Instruction {
   const portionId = portionOf(o);
   const mould = byId(plan.moulds, o.mouldId);
-  const into = isIntoPot(o) ? " for" : kindOf(o).does === "pour" ? " into" : ":";
+  const into = isUnderway(o) ? " for" : kindOf(o).does === "pour" ? " into" : ":";
   const { title, detail } = kindOf(o).words(o, {
     cup: portionId ? cupOf(plan, portionId).name : "",
+    into: o.kind === "intoCup" ? cupOf(plan, o.intoId).name : "",
     mass: sayer.g(step.massG ?? 0),
     seconds: `about ${Math.round(step.durationS)} s`,
     part: isCupPour(o) ? cupWords(o.cupPct) : "",

@@ -1,4 +1,6 @@
 import type { Operation } from "../techniques/operations/registry";
+import { hashSeed } from "../units/random";
+import { marbledPaint, type Shared } from "./marble";
 import { compileLayer } from "./operations/layer";
 import { compilePlume, mostOf, plumeBottomMm } from "./operations/plume";
 import { compileWarp } from "./operations/warp";
@@ -14,6 +16,8 @@ export type DesignPour = Operation extends infer O
         volumeMm3: number;
         /** What comes out of a pot that is poured out, its own colours together. */
         outMm3?: number;
+        /** What a half stirred cup pours, its colours with their shares, where it is not one colour. */
+        marbled?: readonly Shared[];
         trace: number;
       }
     : never
@@ -44,7 +48,13 @@ export interface Build {
 /** How uneven the hand is, share of the usual. */
 export const handOf = (b: Build): number => b.design.hand ?? 1;
 export const area = (b: Build) => b.design.lengthMm * b.design.widthMm;
-export const boxOf = (b: Build, colour: number) => ({ lengthMm: b.design.lengthMm, widthMm: b.design.widthMm, colour });
+/** A pour as every deposit takes it. @param bands part of a half stirred cup's bands that it shows */
+export const boxOf = (b: Build, pour: Pick<DesignPour, "id" | "colour" | "marbled" | "trace">, bands = 1) => ({
+  lengthMm: b.design.lengthMm,
+  widthMm: b.design.widthMm,
+  colour: pour.colour,
+  paint: pour.marbled && marbledPaint(pour.marbled, pour.trace, hashSeed(b.design.seed, pour.id), bands),
+});
 
 export function deposit(b: Build, operation: CompiledOperation, addsMm: number): void {
   b.operations.push(operation);

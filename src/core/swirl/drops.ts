@@ -133,11 +133,13 @@ export interface Outline {
   share: number;
 }
 const OUTLINE = { tip: 0.1, torn: 0.35, tornThin: 0.35 } as const;
+/** Part of a half stirred cup that one filament shows. */
+const FILAMENT_BANDS = 0.34;
 const MOST_OUTLINED = 3;
 
 /** Both colours of an outlined drop: the outline along its tip and its two sides, torn by the hand; exactly its share of what is poured. */
 function outlinedPaint(
-  colour: number,
+  { colour, paint }: { colour: number; paint?: DepositPaint },
   { colour: outline, share }: Outline,
   thin: number,
   random: () => number,
@@ -150,7 +152,11 @@ function outlinedPaint(
     if (up < tip) return outline;
     const swell = torn * noiseAt(swells, along + 0.31 * up);
     const lean = torn * noiseAt(leans, along - 0.47 * up);
-    return across < side * (1 + swell + lean) || across > 1 - side * (1 + swell - lean) ? outline : colour;
+    return across < side * (1 + swell + lean) || across > 1 - side * (1 + swell - lean)
+      ? outline
+      : paint
+        ? paint(along, across, up)
+        : colour;
   };
 }
 
@@ -161,8 +167,10 @@ export function stripe(b: Build, pour: Stripe, seed: number, addsMm: number, out
   const lively = handOf(b);
   const random = generator(seed);
   const thin = thinness(pour.trace);
-  const paint = outline ? outlinedPaint(pour.colour, outline, thin, generator(hashSeed(seed, "outline"))) : undefined;
-  const box = { ...boxOf(b, pour.colour), paint };
+  const plain = boxOf(b, pour, FILAMENT_BANDS);
+  const box = outline
+    ? { ...plain, paint: outlinedPaint(plain, outline, thin, generator(hashSeed(seed, "outline"))) }
+    : plain;
   const wander = stripeWanderMm(pour.trace);
   const flat = flatness(ph);
   const isLow = flat > 0;

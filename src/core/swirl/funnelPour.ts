@@ -25,7 +25,7 @@ export function funnel(b: Build, pour: Extract<DesignPour, { kind: "funnel" }>, 
   deposit(
     b,
     compileFunnel({
-      ...boxOf(b, pour.colour),
+      ...boxOf(b, pour),
       seed,
       levelMm: b.levelMm,
       addsMm,

@@ -22,9 +22,6 @@ const WAVES: Range = [1, 4];
 
 export const between = (random: () => number, [low, high]: Range): number => low + (high - low) * random();
 
-export const gauss = (random: () => number): number =>
-  Math.sqrt(-2 * Math.log(1 - random())) * Math.cos(2 * Math.PI * random());
-
 /** Eddies spread evenly over a plane of a size, each with a sense of its own. */
 export function eddiesOver(
   random: () => number,

@@ -22,7 +22,9 @@ export function designWarnings(
   sayer: Sayer,
 ): string[] {
   const warnings: string[] = [];
-  const poured = new Set(pours.filter((p) => p.volumeMm3 > 0).map((p) => p.colour));
+  const poured = new Set(
+    pours.flatMap((p) => (p.volumeMm3 > 0 ? (p.marbled?.map((m) => m.colour) ?? [p.colour]) : [])),
+  );
   for (const c of poured) {
     const without = numbers.bars.flatMap((b, i) => (b.shares[c] < MISSING ? [i + 1] : []));
     if (without.length === numbers.bars.length)

@@ -5,6 +5,7 @@ import { funnel } from "./funnelPour";
 import { bottleLines, lanes } from "./lanePours";
 import { layer } from "./layerPour";
 import { POUR_HEIGHT, thinness } from "./look";
+import { rowOf } from "./marble";
 import { combStroke, knock, peaks, stroke, topStroke, wire } from "./moves";
 import { pourPot } from "./potPour";
 import { drizzle, plop, spoonRow, topLine } from "./pours";
@@ -40,10 +41,15 @@ export const DRAWN: { [K in OperationKind]: Draw<K> } = {
   compartment: (b, pour) => lanes(b, [pour]),
   bottleLine: (b, pour) => bottleLines(b, [pour]),
   funnel: poured(funnel),
-  potStack: poured((b, { colour, volumeMm3 }) => b.pot.push({ kind: "stack", colour, volumeMm3 })),
-  potDrop: poured((b, { colour, volumeMm3, clock, height, trace }) =>
-    b.pot.push({ kind: "drop", colour, volumeMm3, clock, height: POUR_HEIGHT[height], trace }),
-  ),
+  // Reaches the mould with what is poured from the cup.
+  intoCup: () => {},
+  potStack: poured((b, pour) => {
+    for (const part of rowOf(b, pour)) b.pot.push({ kind: "stack", ...part });
+  }),
+  potDrop: poured((b, pour) => {
+    const { clock, height, trace } = pour;
+    for (const part of rowOf(b, pour)) b.pot.push({ kind: "drop", ...part, clock, height: POUR_HEIGHT[height], trace });
+  }),
   potTurn: (b, { turns, trace }) => {
     const carries = TURN_CARRIES.thick + TURN_CARRIES.thin * thinness(trace);
     if (turns > 0) b.pot.push({ kind: "turn", turns: turns * carries });

@@ -1,8 +1,9 @@
 import { hashSeed } from "../units/random";
-import { area, type Build, type DesignPour, deposit, handOf, warp } from "./build";
+import { area, type Build, boxOf, type DesignPour, deposit, handOf, warp } from "./build";
 import { LANE_WANDER_MM, seepMm } from "./look";
 import { compileLanes, type Lane } from "./operations/lanes";
 import { compileWallLines } from "./operations/wallLines";
+import type { DepositPaint } from "./paintDeposit";
 
 /** A nozzle that reaches so far down lays its lines to the floor, mm. */
 const FULL_REACH_MM = 30;
@@ -16,9 +17,10 @@ export function lanes(b: Build, run: readonly DesignPour[]): void {
   for (const p of run) {
     if (p.kind !== "compartment" || p.volumeMm3 <= 0) continue;
     const lane = byLane.get(p.index) ?? { parts: [] };
+    const { colour, paint } = boxOf(b, p);
     const last = lane.parts.at(-1);
-    if (last?.colour === p.colour) last.volumeMm3 += p.volumeMm3;
-    else lane.parts.push({ colour: p.colour, volumeMm3: p.volumeMm3 });
+    if (last?.colour === colour && !paint && !last.paint) last.volumeMm3 += p.volumeMm3;
+    else lane.parts.push({ colour, paint, volumeMm3: p.volumeMm3 });
     byLane.set(p.index, lane);
     trace += p.trace * p.volumeMm3;
     weight += p.volumeMm3;
@@ -39,11 +41,11 @@ export function lanes(b: Build, run: readonly DesignPour[]): void {
 
 /** A run of lines from bottles, by their place from the near wall. */
 export function bottleLines(b: Build, run: readonly DesignPour[]): void {
-  const lines: { colour: number; volumeMm3: number; acrossMm: number }[] = [];
+  const lines: { colour: number; paint?: DepositPaint; volumeMm3: number; acrossMm: number }[] = [];
   let shortMm = 0;
   for (const p of run) {
     if (p.kind !== "bottleLine" || p.volumeMm3 <= 0) continue;
-    lines.push({ colour: p.colour, volumeMm3: p.volumeMm3, acrossMm: p.acrossMm });
+    lines.push({ ...boxOf(b, p), volumeMm3: p.volumeMm3, acrossMm: p.acrossMm });
     shortMm = Math.max(shortMm, FULL_REACH_MM - p.reachMm);
   }
   if (lines.length === 0) return;

@@ -20,7 +20,7 @@ const roundDrop = () => tabulate((t) => Math.sin(Math.PI * Math.min(1, Math.max(
 export function layer(b: Build, pour: Extract<DesignPour, { kind: "layer" }>, seed: number, addsMm: number): void {
   const ph = POUR_HEIGHT[pour.height];
   const random = generator(hashSeed(seed, "through"));
-  const box = boxOf(b, pour.colour);
+  const box = boxOf(b, pour);
   let restMm = addsMm;
   if (b.levelMm > 0 && ph >= BREAKS.from) {
     const strength = (ph - BREAKS.from) / (1 - BREAKS.from);

@@ -7,7 +7,15 @@ const toLinear = converter("lrgb");
 export interface Palette {
   bytes: Uint8Array;
   linear: Float64Array;
+  /** Linear light of every sRGB byte, and back. */
+  toLinear: Float64Array;
+  toByte(v: number): number;
 }
+
+const LINEAR_OF_BYTE = Float64Array.from({ length: 256 }, (_, i) => {
+  const s = i / 255;
+  return s <= 0.04045 ? s / 12.92 : ((s + 0.055) / 1.055) ** 2.4;
+});
 
 export function makePalette(hexes: readonly string[]): Palette {
   const bytes = new Uint8Array(256 * 3).fill(255);
@@ -19,7 +27,7 @@ export function makePalette(hexes: readonly string[]): Palette {
       bytes[i * 3 + k] = toByte(v);
     });
   });
-  return { bytes, linear };
+  return { bytes, linear, toLinear: LINEAR_OF_BYTE, toByte };
 }
 
 /** Linear light 0..1 as an sRGB byte (IEC 61966-2-1). */

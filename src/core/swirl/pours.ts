@@ -10,7 +10,7 @@ export function plop(b: Build, pour: Extract<DesignPour, { kind: "plop" }>, adds
   const reach = Math.sqrt(pour.volumeMm3 / Math.max(6, 9 * Math.sqrt(addsMm + 1))) * 0.9;
   const spread = 1 + 0.5 * Math.max(0, 2.6 - pour.trace);
   const lens = compileLens({
-    ...boxOf(b, pour.colour),
+    ...boxOf(b, pour),
     levelMm: b.levelMm,
     addsMm,
     along: footprint(bump(pour.alongMm / L, Math.min(0.9, (reach * spread) / L))),
@@ -34,7 +34,7 @@ export function spoonRow(
   const bumps = places.map((p) => bump(p, 0.85 / spoons));
   const heap = bump(pour.acrossMm / W, 0.38 + 0.1 * random());
   const lens = compileLens({
-    ...boxOf(b, pour.colour),
+    ...boxOf(b, pour),
     levelMm: b.levelMm,
     addsMm,
     along: footprint((u) => 0.12 + bumps.reduce((sum, f, i) => sum + sizes[i] * f(u), 0)),
@@ -49,7 +49,7 @@ export function topLine(b: Build, pour: Extract<DesignPour, { kind: "topLine" }>
   const bottomMm = b.levelMm + addsMm - TOP_LINE.depthMm;
   const profile = topLineProfile();
   pushPlume(b, {
-    ...boxOf(b, pour.colour),
+    ...boxOf(b, pour),
     acrossMm: pour.acrossMm,
     wobbleMm: TOP_LINE.wobbleMm,
     profile,
@@ -68,7 +68,7 @@ export function drizzle(b: Build, pour: Extract<DesignPour, { kind: "drizzle" }>
     const acrossMm = b.design.widthMm * ((i + 0.2 + 0.6 * random()) / DRIZZLES);
     const partMm = addsMm / DRIZZLES;
     pushPlume(b, {
-      ...boxOf(b, pour.colour),
+      ...boxOf(b, pour),
       acrossMm,
       wobbleMm: 7,
       profile,

@@ -1,7 +1,8 @@
-import { generator, hashSeed } from "../units/random";
+import { gauss, generator, hashSeed } from "../units/random";
 import { area, type Build, type DesignPour, deposit } from "./build";
-import { type EddiesLeft, eddiesOver, gauss, leaveEddies } from "./hands";
+import { type EddiesLeft, eddiesOver, leaveEddies } from "./hands";
 import { thinness } from "./look";
+import { rowOf } from "./marble";
 import { eddyGroup } from "./operations/eddies";
 import { type SheetHand, sheetTree } from "./operations/sheetTree";
 import { compileSlope } from "./operations/slope";
@@ -171,7 +172,7 @@ export function wallPours(b: Build, run: readonly DesignPour[]): void {
   for (const p of run) {
     if (p.kind === "tilt" && list.length === 0) b.tiltDeg = p.angleDeg;
     if (p.kind !== "wallPour" || p.volumeMm3 <= 0) continue;
-    list.push({ colour: p.colour, volumeMm3: p.volumeMm3 });
+    list.push(...rowOf(b, p));
     strokes += p.strokes;
     trace += p.trace * p.volumeMm3;
     total += p.volumeMm3;

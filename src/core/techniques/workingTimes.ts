@@ -16,6 +16,9 @@ export const WORKING_TIMES_S = {
   pipeTop: 480,
   /** One pass of a stripe along `PASS_LENGTH_MM`. */
   stripePass: 6,
+  /** One cup poured into another: half a turn of the spatula, or stirred through. */
+  stirHalf: 4,
+  stirThrough: 15,
   /** So many times as long as a straight pass. */
   circlesTake: 1.6,
   changeCup: 2,

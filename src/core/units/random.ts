@@ -7,6 +7,10 @@ export function hashSeed(seed: number, id: string): number {
   return (h ^ (h >>> 16)) >>> 0;
 }
 
+/** A number of the normal distribution, mean 0 and deviation 1. */
+export const gauss = (random: () => number): number =>
+  Math.sqrt(-2 * Math.log(1 - random())) * Math.cos(2 * Math.PI * random());
+
 /** Generator of numbers in [0,1) from a 32-bit seed (mulberry32). */
 export function generator(seed: number): () => number {
   let a = seed >>> 0;

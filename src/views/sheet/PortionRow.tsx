@@ -27,7 +27,7 @@ export function PortionRow({ portion, batch, derived, disabled, onMore }: Props)
 
   const remove = () => {
     const edits: Edit[] = plan.operations
-      .filter((o) => portionOf(o) === portion.id)
+      .filter((o) => portionOf(o) === portion.id || (o.kind === "intoCup" && o.intoId === portion.id))
       .map((o) => ({ kind: "remove", path: ["operations"], id: o.id }));
     batch.edit({ kind: "all", edits: [...edits, { kind: "remove", path: ["portions"], id: portion.id }] });
   };

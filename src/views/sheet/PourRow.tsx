@@ -201,7 +201,7 @@ function Row({
                 onBlur={seal}
               />
             )}
-            <PourFields open={open} operation={o} label={`Pour ${index + 1}`} />
+            <PourFields open={open} operation={o} label={`Pour ${index + 1}`} cups={portions} />
             <span className="ml-auto flex">
               <IconButton
                 icon={Copy}

@@ -1,4 +1,5 @@
 import { Fragment } from "react";
+import type { Shade } from "../../core/derive/shades";
 import type { Plan } from "../../core/document/schema";
 import type { Design } from "../../core/swirl/design";
 import { designWarnings } from "../../core/swirl/judge";
@@ -47,19 +48,21 @@ export function PairNumbers({ own, other, words }: { own: DesignNumbers; other: 
 export function Numbers({
   plan,
   design,
+  shades,
   palette,
   numbers,
   progress,
 }: {
   plan: Plan;
   design: Design;
+  shades: readonly Shade[];
   palette: string[];
   numbers: DesignNumbers | null;
   progress: number | null;
 }) {
   const { units } = useUnits();
   const speaker = sayer(units);
-  const names = plan.portions.map((p) => p.name);
+  const names = [...plan.portions, ...shades].map((s) => s.name);
   const warnings = numbers ? designWarnings(numbers, names, design.pours, speaker) : [];
   return (
     <div className="text-[13px]" aria-busy={progress !== null}>
@@ -83,7 +86,7 @@ export function Numbers({
             <caption className="text-left text-muted">Share of each colour on the bar faces, estimated</caption>
             <tbody>
               {names.map((name, c) => (
-                <tr key={plan.portions[c].id}>
+                <tr key={`${c}:${name}`}>
                   <th className="py-0.5 pr-2 text-left font-normal">
                     <span
                       aria-hidden="true"

@@ -77,7 +77,16 @@ export function SidePanels({
     onDraft({ ...draft, spots: [] });
   };
   const panel = {
-    numbers: () => <Numbers plan={plan} design={design} palette={palette} numbers={numbers} progress={progress} />,
+    numbers: () => (
+      <Numbers
+        plan={plan}
+        design={design}
+        shades={derived.shades}
+        palette={palette}
+        numbers={numbers}
+        progress={progress}
+      />
+    ),
     variants: () =>
       isPoured ? (
         <p className="text-muted">This batch has been poured: copy it on the shelf to vary it.</p>

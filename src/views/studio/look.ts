@@ -63,7 +63,7 @@ export function sightOf(cut: Cut, plan: Plan, levelMm: number): Sight {
 
 /** Colours as they are seen at a time, or the greys of their lightness. */
 export const paletteAt = (derived: Derived, time: ColourTime, isGrey: boolean): string[] =>
-  derived.colours.map((c) => (isGrey ? greyOf(c[time]) : c[time]));
+  [...derived.colours, ...derived.shades.map((s) => s.colours)].map((c) => (isGrey ? greyOf(c[time]) : c[time]));
 
 /** What stands beside the design. */
 export type Beside = "nothing" | "thicker" | "thinner" | "loaf" | `family:${FamilyId}` | `batch:${string}`;

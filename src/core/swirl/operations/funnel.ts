@@ -1,7 +1,7 @@
 import { generator } from "../../units/random";
 import { thinness } from "../look";
 import { NOISE_MASK, NOISE_NODES, type NoiseTable, noiseTable } from "../noise";
-import type { Deposited } from "../paintDeposit";
+import type { Deposited, DepositPaint } from "../paintDeposit";
 import type { CompiledOperation, Point, Points } from "../points";
 import { PROFILE_NODES, type Profile, tabulate } from "../profile";
 import { solve } from "../solve";
@@ -73,6 +73,7 @@ function profileOf(o: FunnelInput, random: () => number): { profile: Profile; bo
 interface Funnel {
   disc: Disc;
   colour: number;
+  paint: DepositPaint | null;
   topMm: number;
   addsMm: number;
   bottomMm: number;
@@ -135,11 +136,12 @@ export function compileFunnel(input: FunnelInput): CompiledOperation {
       isInDisc: true,
       levelMm: topMm,
       inverse(points: Points) {
-        const { z, live } = points;
+        const { x, z, live } = points;
         let kept = 0;
         for (let n = 0; n < points.liveCount; n++) {
           const i = live[n];
-          if (z[i] >= h) points.colour[i] = colour;
+          if (z[i] >= h)
+            points.colour[i] = input.paint ? input.paint(x[i] / lengthMm, 0.5, (z[i] - h) / addsMm) : colour;
           else live[kept++] = i;
         }
         points.liveCount = kept;
@@ -149,7 +151,17 @@ export function compileFunnel(input: FunnelInput): CompiledOperation {
     };
   const { profile, bottomMm } = shape;
   const twist = (LOBE.twist * (2 * random() - 1)) / topMm;
-  const o: Funnel = { disc, colour, topMm, addsMm, bottomMm, profile, twist, ...lobesOf(random, strength) };
+  const o: Funnel = {
+    disc,
+    colour,
+    paint: input.paint ?? null,
+    topMm,
+    addsMm,
+    bottomMm,
+    profile,
+    twist,
+    ...lobesOf(random, strength),
+  };
   return {
     kind: "funnel",
     isInDisc: true,
@@ -165,7 +177,7 @@ export function compileFunnel(input: FunnelInput): CompiledOperation {
 
 function funnelInverse(o: Funnel, points: Points): void {
   const { x, y, z, live, liveCount, colour: claimed } = points;
-  const { bottomMm: bottom, twist, colour } = o;
+  const { bottomMm: bottom, twist, colour, paint } = o;
   let kept = 0;
   for (let n = 0; n < liveCount; n++) {
     const i = live[n];
@@ -176,7 +188,7 @@ function funnelInverse(o: Funnel, points: Points): void {
       readLobe(o, y[i] + twist * zi);
       const g = g0 * (1 + lobe.value);
       if (x[i] < g) {
-        claimed[i] = colour;
+        claimed[i] = paint === null ? colour : paint(y[i], x[i] / g, gap.liftMm / o.addsMm);
         continue;
       }
       x[i] = (x[i] - g) / (1 - g);

@@ -1,11 +1,12 @@
 import { generator } from "../../units/random";
 import { alongLoaf, noiseAt, noiseTable } from "../noise";
+import type { DepositPaint } from "../paintDeposit";
 import type { CompiledOperation, Points } from "../points";
-import { findSheet, inSheet, type SheetHand, type SheetTree, sheetTree } from "./sheetTree";
+import { findSheet, inSheet, type SheetHand, type SheetTree, sheetTree, WHOLE } from "./sheetTree";
 
 /** One lane: what lies in it from the floor up, colours with their volumes. */
 export interface Lane {
-  parts: { colour: number; volumeMm3: number }[];
+  parts: { colour: number; paint?: DepositPaint; volumeMm3: number }[];
 }
 
 export interface LanesInput {
@@ -87,11 +88,12 @@ export function compileLanes(input: LanesInput): CompiledOperation {
         while (lane < count - 1 && volumes[lane] <= 0) lane++;
         const { parts } = input.lanes[lane];
         const tree = patches[lane];
-        if (tree === null) points.colour[i] = parts[0].colour;
+        if (tree === null && !parts[0].paint) points.colour[i] = parts[0].colour;
         else {
           const [left, right] = [place(lane, u, up), place(lane + 1, u, up)];
-          findSheet(tree, x[i] / L, Math.min(1, Math.max(0, (y[i] - left) / (right - left))), up / dh);
-          points.colour[i] = parts[inSheet.leaf].colour;
+          findSheet(tree ?? WHOLE, x[i] / L, Math.min(1, Math.max(0, (y[i] - left) / (right - left))), up / dh);
+          const { colour, paint } = parts[inSheet.leaf];
+          points.colour[i] = paint ? paint(x[i] / L, inSheet.b, inSheet.v) : colour;
         }
       }
       points.liveCount = kept;

@@ -1,5 +1,4 @@
-import { generator } from "../../units/random";
-import { gauss } from "../hands";
+import { gauss, generator } from "../../units/random";
 import { thinness } from "../look";
 import { noiseAt, noiseTable } from "../noise";
 import type { CompiledOperation, Points } from "../points";

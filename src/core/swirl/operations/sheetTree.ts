@@ -8,8 +8,6 @@ import { noiseAt, noiseTable } from "../noise";
  */
 export interface SheetTree {
   nodes: Node[];
-  /** Values per row of a node's table: q and Q at even places of b. */
-  rowLength: number;
 }
 
 interface Node {
@@ -26,6 +24,9 @@ interface Node {
   modes: ReturnType<typeof noiseTable>[];
   crest: ReturnType<typeof noiseTable>;
 }
+
+/** One sheet alone. */
+export const WHOLE: SheetTree = { nodes: [] };
 
 const ALONG = 40;
 const ACROSS = 32;
@@ -83,7 +84,7 @@ export function sheetTree(input: SheetsInput): SheetTree {
     return at;
   };
   if (input.weights.length > 1) build(0, input.weights.length);
-  return { nodes, rowLength: ROW };
+  return { nodes };
 }
 
 const cosines = Array.from({ length: 12 }, (_, k) =>

@@ -1,3 +1,4 @@
+import type { DepositPaint } from "../paintDeposit";
 import type { CompiledOperation, Points } from "../points";
 import { findSheet, inSheet, type SheetHand, sheetTree } from "./sheetTree";
 import { onSlant, readSlant } from "./slant";
@@ -8,7 +9,7 @@ export interface WallLinesInput {
   widthMm: number;
   levelMm: number;
   /** From the near wall on, colours with their volumes. */
-  lines: { colour: number; volumeMm3: number }[];
+  lines: { colour: number; paint?: DepositPaint; volumeMm3: number }[];
   /** How uneven the hand is, share of the usual. */
   lively: number;
   /** What the nozzle does not reach: the lowest part stays with the line before, mm. */
@@ -59,7 +60,8 @@ export function compileWallLines(input: WallLinesInput): CompiledOperation {
         else {
           readSlant(y[i], z[i] - h, W, H, lean);
           findSheet(tree, x[i] / L, onSlant.b, onSlant.v);
-          colour[i] = lines[inSheet.leaf].colour;
+          const line = lines[inSheet.leaf];
+          colour[i] = line.paint ? line.paint(x[i] / L, inSheet.b, inSheet.v) : line.colour;
         }
       }
       points.liveCount = kept;

@@ -8,6 +8,7 @@ import { hanger } from "./hanger";
 import { inPot } from "./inPot";
 import { layers } from "./layers";
 import { linesAndS } from "./linesAndS";
+import { shades } from "./shades";
 import { spoon } from "./spoon";
 import { stackedPot } from "./stackedPot";
 import { toneOnTone } from "./toneOnTone";
@@ -26,6 +27,7 @@ export const FAMILIES = {
   "lines-and-s": linesAndS,
   spoon,
   layers,
+  shades,
 } satisfies Record<string, Family>;
 
 export type FamilyId = keyof typeof FAMILIES;
@@ -33,6 +35,11 @@ export const FAMILY_IDS = Object.keys(FAMILIES) as [FamilyId, ...FamilyId[]];
 
 /** A family by its id, as what all families have. */
 export const familyOf = (id: FamilyId): Family => FAMILIES[id];
+
+/** True where the order of pours is the design: by its family, or because one pour hangs on another (a cup poured into, an outline around a drop). */
+export const isOrderFixed = (plan: { design: { family: FamilyId }; operations: readonly Operation[] }): boolean =>
+  familyOf(plan.design.family).isOrderFixed ||
+  plan.operations.some((o) => o.kind === "intoCup" || (o.kind === "stripe" && o.motion === "outline"));
 
 /** What of a document a design is laid out from. */
 export interface ToLayOut {

@@ -9,6 +9,7 @@ export type KindField =
   | { field: string; label: string; type: "number"; unit?: string; step?: number; decimals?: number }
   | { field: string; label: string; type: "length" }
   | { field: string; label: string; type: "depth" }
+  | { field: string; label: string; type: "cup" }
   | { field: string; label: string; type: "choice"; options: { value: string; label: string }[] };
 
 /** Inner size of the mould that an operation serves, mm. */
@@ -32,6 +33,8 @@ export interface BlankStart {
   /** All that is left of that cup, %. */
   leftPct: number;
   top: { portionId: string; keptBackPct: number };
+  /** Another cup; the same where there is one only. */
+  otherId: string;
   acrossMm: number;
   alongMm: number;
 }
@@ -40,6 +43,8 @@ export interface BlankStart {
 export interface AtBench {
   /** Name of the cup that is poured; empty for a movement. */
   cup: string;
+  /** Name of the cup that it is poured into, where it is one. */
+  into: string;
   /** Mass that is poured, said. */
   mass: string;
   /** How long it takes, said. */
@@ -74,8 +79,8 @@ export interface Kind<O> {
   label: string;
   /** What it does to batter: pours some, or moves what lies there. */
   does: "pour" | "move";
-  /** Where it works. What is on the top may wait for its trace as long as it takes. */
-  place: "mould" | "pot" | "top";
+  /** Where it works. What is on the top may wait for its trace as long as it takes; what is in a cup or the pot reaches the mould later. */
+  place: "mould" | "pot" | "top" | "cup";
   fields: readonly KindField[];
   /** Poured out of a bottle that is filled first. */
   needsBottle?: boolean;

@@ -5,6 +5,7 @@ import { comb } from "./comb";
 import { compartment } from "./compartment";
 import { drizzle } from "./drizzle";
 import { funnel } from "./funnel";
+import { intoCup } from "./intoCup";
 import type { Kind, WorkMould } from "./kind";
 import { layer } from "./layer";
 import { peaks } from "./peaks";
@@ -36,6 +37,7 @@ export const KINDS = {
   wallPour,
   compartment,
   funnel,
+  intoCup,
   potStack,
   potDrop,
   potTurn,
@@ -84,6 +86,8 @@ export const isTopPour = (o: Operation): o is TopPour => "keptBackPct" in o;
 export const portionOf = (o: Operation): string | null => ("portionId" in o ? o.portionId : null);
 /** Pours that go into the pot first and reach the mould with the next pot pour. */
 export const isIntoPot = (o: Operation): boolean => kindOf(o).place === "pot" && portionOf(o) !== null;
+/** Pours that do not reach the mould by themselves: into the pot, or into another cup. */
+export const isUnderway = (o: Operation): boolean => isIntoPot(o) || kindOf(o).place === "cup";
 export const kindName = (kind: OperationKind): string => KINDS[kind].label;
 
 /** Seconds that an operation takes a practised person: passes along the mould, and never less than its batter needs to leave the cup. */

@@ -3,7 +3,17 @@ import { BoundNumber, BoundSelect, type Editable } from "../../parts/bound";
 import { Check } from "../../parts/Check";
 
 /** What can be set of an operation beside its cup and share. */
-export function PourFields({ open, operation: o, label }: { open: Editable; operation: Operation; label: string }) {
+export function PourFields({
+  open,
+  operation: o,
+  label,
+  cups,
+}: {
+  open: Editable;
+  operation: Operation;
+  label: string;
+  cups: readonly { id: string; name: string }[];
+}) {
   const at = (field: string) => ["operations", `#${o.id}`, field];
   return (
     <>
@@ -17,6 +27,17 @@ export function PourFields({ open, operation: o, label }: { open: Editable; oper
               label={`${label}, ${f.label}`}
               hideLabel
               options={f.options}
+            />
+          );
+        }
+        if (f.type === "cup") {
+          return (
+            <BoundSelect
+              key={f.field}
+              open={open}
+              path={at(f.field)}
+              label={`${label}, ${f.label}`}
+              options={cups.map((c) => ({ value: c.id, label: c.name }))}
             />
           );
         }

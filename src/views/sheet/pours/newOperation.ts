@@ -28,6 +28,7 @@ export function newOperation(plan: Plan, kind: OperationKind): Operation {
     cup: { portionId: fullest.id, cupPct: Math.min(leftPct, NEW_POUR_PCT) },
     leftPct,
     top: { portionId: kept.id, keptBackPct: Math.max(0, Math.min(NEW_TOP_PCT, 100 - toppedPct)) },
+    otherId: plan.portions.find((p) => p.id !== fullest.id)?.id ?? fullest.id,
     acrossMm: Math.round(mould.widthMm / 2),
     alongMm: Math.round(mould.lengthMm / 2),
   });
