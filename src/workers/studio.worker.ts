@@ -12,15 +12,15 @@ const FINENESS = 0.4;
 
 const answer = (message: StudioAnswer, transfer: Transferable[] = []) => postMessage(message, { transfer });
 
-function measure(design: Design, barsMm: number[], colours: number, onBar: (share: number) => void): DesignNumbers {
+function measure(design: Design, cutsMm: number[], colours: number, onBar: (share: number) => void): DesignNumbers {
   const compiled = compileDesign(design);
   const height = Math.max(4, Math.round((MEASURED_PX * compiled.levelMm) / compiled.widthMm));
-  const images: IndexImage[] = barsMm.map((atMm, i) => {
+  const images: IndexImage[] = cutsMm.map((atMm, i) => {
     const image = finish(drawIndices(compiled, { kind: "across", atMm }, MEASURED_PX, height, FINENESS));
-    onBar((i + 1) / barsMm.length);
+    onBar((i + 1) / cutsMm.length);
     return image;
   });
-  return designNumbers(images, colours, compiled.widthMm / MEASURED_PX);
+  return designNumbers(images, colours, compiled.widthMm / MEASURED_PX, true);
 }
 
 function variants(job: Extract<StudioJob, { kind: "variants" }>): void {
@@ -51,6 +51,6 @@ addEventListener("message", (event: MessageEvent<StudioJob>) => {
   const job = event.data;
   if (job.kind === "variants") return variants(job);
   const startMs = performance.now();
-  const numbers = measure(job.design, job.barsMm, job.colours, (share) => answer({ kind: "progress", share }));
+  const numbers = measure(job.design, job.cutsMm, job.colours, (share) => answer({ kind: "progress", share }));
   answer({ kind: "numbers", numbers, afterMs: performance.now() - startMs });
 });

@@ -5,7 +5,8 @@ import type { Variant } from "../core/techniques/families/variants";
 
 /** Work of the studio beside the page. A worker takes one job and is ended to cancel it. */
 export type StudioJob =
-  | { kind: "numbers"; design: Design; barsMm: number[]; colours: number }
+  /** `cutsMm`: where the bars are parted and where the first and the last end. */
+  | { kind: "numbers"; design: Design; cutsMm: number[]; colours: number }
   | { kind: "variants"; plan: Plan; variants: Variant[]; width: number; height: number };
 
 export type StudioAnswer =

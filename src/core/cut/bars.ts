@@ -4,6 +4,8 @@ import type { Plan } from "../document/schema";
 export interface Bars {
   /** Middle of each whole bar, mm. */
   middlesMm: number[];
+  /** Where the bars begin and end, one more than there are bars: their cut faces; of an untrimmed loaf just inside its ends. */
+  edgesMm: number[];
   /** Every cut, from left to right: the trim where there is one, between the bars, before the end piece, the trim. */
   cutsMm: number[];
   /** What is left over at the right end beside the trim, mm. */
@@ -23,9 +25,11 @@ export function barsOf(lengthMm: number, thicknessMm: number, trimMm = 0): Bars 
   const thick = Math.min(thicknessMm, usable);
   const endMm = Math.max(0, usable - count * thick);
   const places = Array.from({ length: count + 1 }, (_, i) => trim + i * thick);
+  const edgesMm = places.map((x) => Math.min(lengthMm - THINNEST_PIECE_MM, Math.max(THINNEST_PIECE_MM, x)));
   if (endMm > THINNEST_PIECE_MM) places.push(lengthMm - trim);
   return {
     middlesMm: Array.from({ length: count }, (_, i) => trim + (i + 0.5) * thick),
+    edgesMm,
     cutsMm: places.filter((x) => x > THINNEST_PIECE_MM && x < lengthMm - THINNEST_PIECE_MM),
     endMm,
   };

@@ -1,8 +1,9 @@
 import type { Operation } from "../techniques/operations/registry";
 import { hashSeed } from "../units/random";
+import { mostOf } from "./amounts";
 import { marbledPaint, type Shared } from "./marble";
 import { compileLayer } from "./operations/layer";
-import { compilePlume, mostOf, plumeBottomMm } from "./operations/plume";
+import { compilePlume, plumeBottomMm } from "./operations/plume";
 import { compileWarp } from "./operations/warp";
 import type { CompiledOperation } from "./points";
 import type { PotStep } from "./pot";

@@ -1,10 +1,10 @@
 import { generator, hashSeed } from "../units/random";
+import { mostOf } from "./amounts";
 import { type Build, boxOf, type DesignPour, deposit, handOf, pushPlume } from "./build";
 import { between } from "./hands";
 import { POUR_HEIGHT, thinness } from "./look";
 import { alongLoaf, noiseAt, noiseTable } from "./noise";
 import { compileLayer } from "./operations/layer";
-import { mostOf } from "./operations/plume";
 import { tabulate } from "./profile";
 import { STRETCHES } from "./stretches";
 

@@ -15,7 +15,7 @@ export interface FaceNumbers {
   lineMm: number;
 }
 
-/** What the faces of all bars yield together. */
+/** What all bars yield together. */
 export interface DesignNumbers {
   bars: FaceNumbers[];
   /** Mean share of each colour over the bars, and its spread (standard deviation). */
@@ -23,7 +23,7 @@ export interface DesignNumbers {
   spread: number[];
   muddiness: number;
   lineMm: number;
-  /** Likeness of neighbouring bars: 0 as alike as chance makes them, 1 the same picture. */
+  /** Likeness of neighbouring faces: 0 as alike as chance makes them, 1 the same picture. */
   likeness: number;
   /** How far the colours of the upper third differ from those of the lower, 0 not at all .. 1 wholly. */
   drift: number;
@@ -116,12 +116,35 @@ function alike(a: IndexImage, b: IndexImage, sharesA: number[], sharesB: number[
 
 const mean = (values: number[]) => values.reduce((a, b) => a + b, 0) / Math.max(1, values.length);
 
-/** Numbers of all bar faces, which are of one size; at least one. */
-export function designNumbers(images: readonly IndexImage[], colours: number, mmPerPx: number): DesignNumbers {
-  const bars = images.map((image) => faceNumbers(image, colours, mmPerPx));
+/** Numbers of a bar from those of its two faces. */
+function between(a: FaceNumbers, b: FaceNumbers): FaceNumbers {
+  const half = (x: number[], y: number[]) => x.map((v, c) => (v + y[c]) / 2);
+  return {
+    shares: half(a.shares, b.shares),
+    upper: half(a.upper, b.upper),
+    lower: half(a.lower, b.lower),
+    floor: half(a.floor, b.floor),
+    muddiness: (a.muddiness + b.muddiness) / 2,
+    lineMm: (a.lineMm + b.lineMm) / 2,
+  };
+}
+
+/**
+ * Numbers of all bars of a loaf.
+ * @param images faces of one size; at least one
+ * @param areCuts the faces are those of the cuts, one more than there are bars: each bar has one at either side
+ */
+export function designNumbers(
+  images: readonly IndexImage[],
+  colours: number,
+  mmPerPx: number,
+  areCuts = false,
+): DesignNumbers {
+  const faces = images.map((image) => faceNumbers(image, colours, mmPerPx));
+  const bars = areCuts && faces.length > 1 ? faces.slice(1).map((f, i) => between(faces[i], f)) : faces;
   const each = <T>(of: (c: number) => T) => Array.from({ length: colours }, (_, c) => of(c));
   const shares = each((c) => mean(bars.map((b) => b.shares[c])));
-  const pairs = images.slice(1).map((image, i) => alike(images[i], image, bars[i].shares, bars[i + 1].shares));
+  const pairs = images.slice(1).map((image, i) => alike(images[i], image, faces[i].shares, faces[i + 1].shares));
   return {
     bars,
     shares,

@@ -1,3 +1,5 @@
+import type { Packer } from "./shader/packer";
+
 /** Colour index of a sample that no deposit has claimed yet. */
 export const UNCLAIMED = 255;
 
@@ -83,6 +85,8 @@ export interface CompiledOperation {
   keepsSection?: boolean;
   inverse(points: Points, fineness: number): void;
   forward(point: Point): void;
+  /** Its numbers for the shader, its kind first; null where it has no counterpart there. */
+  pack?(out: Packer): number[] | null;
 }
 
 /** Takes the live samples back through one operation. */

@@ -1,4 +1,5 @@
 import { generator } from "../units/random";
+import type { Packer } from "./shader/packer";
 
 /** What goes into a pot, in order. */
 export type PotStep =
@@ -37,6 +38,8 @@ export interface Pot {
   outOrder: { colour: number; volumeMm3: number }[];
   /** Colour at a place of the disc (x right, y up, radius at most 1) and a height. */
   colourAt(x: number, y: number, up: number): number;
+  /** How many drops, turns and eddies there are, where they stand, how many stacked colours, and where these stand. */
+  pack(out: Packer): number[];
 }
 
 /** How far from the middle a drop falls, share of the radius, and how far the hand misses its hour, radians. */
@@ -84,6 +87,20 @@ export function makePot(steps: readonly PotStep[], seed: number): Pot {
   return {
     volumeMm3: inside,
     isStack: maps.every((m) => m.kind !== "drop"),
+    pack: (out) => [
+      maps.length,
+      out.table(
+        maps.flatMap((m) =>
+          m.kind === "turn"
+            ? [0, m.turns, 0, 0, 0, 0]
+            : m.kind === "eddy"
+              ? [1, m.x, m.y, m.radius, m.angle, 0]
+              : [2, m.x, m.y, m.area, m.cone, m.colour],
+        ),
+      ),
+      stacked.length,
+      out.table(stacked.flatMap((s, k) => [cuts[k], s.colour])),
+    ],
     outOrder: stacked.toReversed().map(({ colour, volumeMm3 }) => ({ colour, volumeMm3 })),
     colourAt(x0, y0, up0) {
       let x = x0;

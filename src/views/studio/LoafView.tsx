@@ -1,4 +1,4 @@
-import { useEffect, useRef } from "react";
+import { useEffect, useMemo, useRef, useState } from "react";
 import {
   BoxGeometry,
   CanvasTexture,
@@ -16,7 +16,9 @@ import type { Design } from "../../core/swirl/design";
 import type { FaceAnswer, FaceRequest } from "../../workers/faceProtocol";
 import { LOAF_KEYS } from "../keys/screens";
 import { act } from "../keys/useKeys";
+import { useUnits } from "../parts/units";
 import { type Faces, useFaces } from "../parts/useFaces";
+import { type Opening, shadedLoaf } from "./loafShader";
 
 const GAP_SHARE = 0.16;
 const FACE_PX = 160;
@@ -60,7 +62,17 @@ export default function LoafView({
 }) {
   const { lengthMm: L, widthMm: W } = design;
   const host = useRef<HTMLDivElement>(null);
-  const stage = useRef<{ group: Group; draw(): void; controls: OrbitControls } | null>(null);
+  const stage = useRef<Stage | null>(null);
+  const [opening, setOpening] = useState<Opening>({ axis: "along", atMm: cutMm });
+  const [isShaded, setShaded] = useState(true);
+  const [mostRows, setMostRows] = useState(0);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: colours alone are painted below, without compiling anew
+  const loaf = useMemo(
+    () => (isShaded && mostRows > 0 ? shadedLoaf(design, palette, mostRows) : null),
+    [design, isShaded, mostRows],
+  );
+  useEffect(() => () => loaf?.dispose(), [loaf]);
+  useEffect(() => setOpening((o) => (o.axis === "along" ? { ...o, atMm: cutMm } : o)), [cutMm]);
   const tall = Math.max(8, Math.round((FACE_PX * levelMm) / W));
   const low = Math.max(8, Math.round((SIDE_PX * levelMm) / L));
   const end = (key: string, atMm: number): FaceRequest => ({
@@ -75,7 +87,7 @@ export default function LoafView({
     width: SIDE_PX,
     height: low,
   });
-  const faces = useFaces(design, palette, [
+  const faces = useFaces(loaf ? null : design, palette, [
     [end("cut", cutMm)],
     [
       { key: "top", view: { kind: "above", depthMm: SKIN_MM }, width: SIDE_PX, height: Math.round((SIDE_PX * W) / L) },
@@ -88,7 +100,11 @@ export default function LoafView({
 
   useEffect(() => {
     const box = host.current!;
-    const renderer = new WebGLRenderer({ antialias: true, alpha: true });
+    const renderer = rendererFor();
+    if (!renderer) return;
+    // A card that cannot make the shader ready gets the pictures that the processor draws.
+    renderer.debug.onShaderError = () => setShaded(false);
+    setMostRows(renderer.capabilities.maxTextureSize);
     renderer.setPixelRatio(Math.min(2, devicePixelRatio));
     renderer.setSize(box.clientWidth, box.clientHeight);
     box.append(renderer.domElement);
@@ -121,35 +137,107 @@ export default function LoafView({
   useEffect(() => {
     const s = stage.current;
     if (!s) return;
-    build(s.group, faces, { L, W, H: levelMm, cutMm });
+    clear(s.group);
+    if (loaf) {
+      loaf.paint(palette);
+      loaf.build(s.group, opening);
+    } else build(s.group, faces, { L, W, H: levelMm, cutMm });
     s.draw();
-  }, [faces, L, W, levelMm, cutMm]);
+  }, [loaf, palette, opening, faces, L, W, levelMm, cutMm]);
 
   return (
-    <div
-      ref={host}
-      className="h-full min-h-48 w-full"
-      role="application"
-      // biome-ignore lint/a11y/noNoninteractiveTabindex: it takes the arrow keys
-      tabIndex={0}
-      aria-label="The loaf in space with the cut opened. Arrow keys turn it."
-      onKeyDown={(e) => {
-        const turn = (aside: number, over: number) => () => {
-          const s = stage.current;
-          if (!s) return false;
-          s.group.rotation.y += aside * TURN_RAD;
-          s.group.rotation.x += over * TURN_RAD;
-          s.draw();
-        };
-        act(LOAF_KEYS, { left: turn(-1, 0), right: turn(1, 0), up: turn(0, -1), down: turn(0, 1) }, e);
-      }}
-    />
+    <div className="flex h-full min-h-48 flex-col">
+      <div
+        ref={host}
+        className="min-h-40 w-full flex-1"
+        role="application"
+        // biome-ignore lint/a11y/noNoninteractiveTabindex: it takes the arrow keys
+        tabIndex={0}
+        aria-label="The loaf in space with the cut opened. Arrow keys turn it."
+        onKeyDown={(e) => {
+          const turn = (aside: number, over: number) => () => {
+            const s = stage.current;
+            if (!s) return false;
+            s.group.rotation.y += aside * TURN_RAD;
+            s.group.rotation.x += over * TURN_RAD;
+            s.draw();
+          };
+          act(LOAF_KEYS, { left: turn(-1, 0), right: turn(1, 0), up: turn(0, -1), down: turn(0, 1) }, e);
+        }}
+      />
+      {loaf && <OpenAt opening={opening} sizes={{ along: L, across: W, up: levelMm }} onOpen={setOpening} />}
+    </div>
+  );
+}
+
+interface Stage {
+  group: Group;
+  draw(): void;
+  controls: OrbitControls;
+}
+
+/** Null where the browser has no WebGL2. */
+function rendererFor(): WebGLRenderer | null {
+  try {
+    return new WebGLRenderer({ antialias: true, alpha: true });
+  } catch {
+    return null;
+  }
+}
+
+const WAYS: readonly { axis: Opening["axis"]; label: string }[] = [
+  { axis: "along", label: "across" },
+  { axis: "across", label: "lengthwise" },
+  { axis: "up", label: "level" },
+];
+
+/** Where the block is opened: which way, and where; it follows the pointer. */
+function OpenAt({
+  opening,
+  sizes,
+  onOpen,
+}: {
+  opening: Opening;
+  sizes: Record<Opening["axis"], number>;
+  onOpen(opening: Opening): void;
+}) {
+  const { mm } = useUnits();
+  return (
+    <fieldset
+      aria-label="Where the block is opened"
+      className="flex flex-wrap items-center gap-x-2 gap-y-1 pt-1 text-[13px]"
+    >
+      {WAYS.map(({ axis, label }) => (
+        <button
+          key={axis}
+          type="button"
+          className="rounded border border-rule px-2 py-0.5 aria-pressed:bg-ink aria-pressed:text-sheet narrow:min-h-[44px]"
+          aria-pressed={opening.axis === axis}
+          onClick={() => onOpen({ axis, atMm: sizes[axis] / 2 })}
+        >
+          {label}
+        </button>
+      ))}
+      <output className="min-w-14 text-right font-num">{mm(Math.round(opening.atMm))}</output>
+      <input
+        type="range"
+        className="min-w-24 flex-1"
+        aria-label="Opened at"
+        aria-valuetext={mm(Math.round(opening.atMm))}
+        min={1}
+        max={Math.max(2, Math.floor(sizes[opening.axis]) - 1)}
+        value={Math.round(opening.atMm)}
+        onChange={(e) => onOpen({ ...opening, atMm: Number(e.target.value) })}
+      />
+    </fieldset>
   );
 }
 
 function clear(group: Group): void {
   for (const mesh of group.children as Mesh[]) {
     mesh.geometry.dispose();
+    // The shader's materials are given back with the loaf that made them.
+    if (!Array.isArray(mesh.material)) continue;
     for (const m of mesh.material as MeshBasicMaterial[]) {
       m.map?.dispose();
       m.dispose();
@@ -162,7 +250,6 @@ function clear(group: Group): void {
 function build(group: Group, faces: Faces, size: { L: number; W: number; H: number; cutMm: number }): void {
   const { L, W, H } = size;
   const cut = Math.min(L - 1, Math.max(1, size.cutMm)) / L;
-  clear(group);
   const all = new Map([...faces].map(([key, face]) => [key, textureOf(face)]));
   for (const [from, to] of [
     [0, cut],

@@ -2,7 +2,7 @@ import { Fragment } from "react";
 import type { Shade } from "../../core/derive/shades";
 import type { Plan } from "../../core/document/schema";
 import type { Design } from "../../core/swirl/design";
-import { designWarnings } from "../../core/swirl/judge";
+import { designWarnings, tracksOf } from "../../core/swirl/judge";
 import type { DesignNumbers } from "../../core/swirl/metrics";
 import { type Sayer, sayer } from "../../core/units/sayer";
 import { useUnits } from "../parts/units";
@@ -63,7 +63,7 @@ export function Numbers({
   const { units } = useUnits();
   const speaker = sayer(units);
   const names = [...plan.portions, ...shades].map((s) => s.name);
-  const warnings = numbers ? designWarnings(numbers, names, design.pours, speaker) : [];
+  const warnings = numbers ? designWarnings(numbers, names, design.pours, speaker, tracksOf(design)) : [];
   return (
     <div className="text-[13px]" aria-busy={progress !== null}>
       {progress !== null && (

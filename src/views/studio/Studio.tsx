@@ -72,7 +72,7 @@ function SwirlStudio({ initial, stills }: { initial: StoredBatch; stills?: Still
     design: isEmpty ? null : design,
     levelMm,
     cut,
-    barsMm: bars.middlesMm,
+    cutsMm: bars.edgesMm,
     colours: { palette, time, isGrey },
     beside,
     step,

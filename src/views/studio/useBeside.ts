@@ -41,7 +41,7 @@ export interface BesideSight extends Sight {
   palette: string[];
   words: string;
   /** Middles of its bars, mm; null where they are those of the plan. */
-  barsMm: number[] | null;
+  cutsMm: number[] | null;
 }
 
 /** What stands beside the cut, seen cut in the same way: the design varied, or another batch. */
@@ -81,7 +81,7 @@ export function useBeside(
         design: other,
         palette: colours.palette,
         words: wordsOf(beside),
-        barsMm: null,
+        cutsMm: null,
         ...sightOf(cut, plan, levelMm),
       };
     }
@@ -94,7 +94,7 @@ export function useBeside(
       design: other,
       palette: paletteAt(derived, colours.time, colours.isGrey),
       words: fetched.plan.title,
-      barsMm: derived.bars.middlesMm,
+      cutsMm: derived.bars.edgesMm,
       ...sightOf(cut, fetched.plan, levelMm),
     };
   }, [beside, id, fetched, plan, design, cut, colours.palette, colours.time, colours.isGrey]);

@@ -8,11 +8,11 @@ export const startStudioWorker = () =>
 
 const SETTLE_MS = 250;
 
-/** Numbers of all bar faces, worked out beside the page once the design rests; the last ones stay until then. */
-export function useNumbers(design: Design | null, barsMm: number[], colours: number) {
+/** Numbers of all bars by the faces of their cuts, worked out beside the page once the design rests; the last ones stay until then. */
+export function useNumbers(design: Design | null, cutsMm: number[], colours: number) {
   const [numbers, setNumbers] = useState<DesignNumbers | null>(null);
   const [progress, setProgress] = useState<number | null>(null);
-  const key = JSON.stringify([design, barsMm]);
+  const key = JSON.stringify([design, cutsMm]);
   // biome-ignore lint/correctness/useExhaustiveDependencies: the key says by value what design and bars say by reference
   useEffect(() => {
     if (!design) return;
@@ -26,7 +26,7 @@ export function useNumbers(design: Design | null, barsMm: number[], colours: num
         setProgress(null);
         worker?.terminate();
       };
-      worker.postMessage({ kind: "numbers", design, barsMm, colours } satisfies StudioJob);
+      worker.postMessage({ kind: "numbers", design, cutsMm, colours } satisfies StudioJob);
     }, SETTLE_MS);
     return () => {
       clearTimeout(timer);

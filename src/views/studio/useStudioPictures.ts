@@ -16,7 +16,8 @@ interface Given {
   design: Design | null;
   levelMm: number;
   cut: Cut;
-  barsMm: number[];
+  /** Where bars begin and end. */
+  cutsMm: number[];
   colours: { palette: string[]; time: ColourTime; isGrey: boolean };
   beside: Beside;
   /** Steps of the film that are shown; null: all. */
@@ -26,7 +27,7 @@ interface Given {
 
 /** What the studio draws and measures: the cut, the top, what stands beside them, and the numbers of both. */
 export function useStudioPictures(given: Given) {
-  const { plan, design, levelMm, cut, barsMm, beside, step, isPlaying } = given;
+  const { plan, design, levelMm, cut, cutsMm, beside, step, isPlaying } = given;
   const { palette } = given.colours;
   const mould = plan.moulds[0];
   const { view, width, height } = sightOf(cut, plan, levelMm);
@@ -54,11 +55,11 @@ export function useStudioPictures(given: Given) {
       : [],
     beside.startsWith("batch:") ? {} : still,
   );
-  const { numbers, progress } = useNumbers(shown, barsMm, plan.portions.length);
+  const { numbers, progress } = useNumbers(shown, cutsMm, palette.length);
   // One after the other: each is measured in a worker of its own.
   const { numbers: besideNumbers, progress: besideProgress } = useNumbers(
     numbers && progress === null ? (other.sight?.design ?? null) : null,
-    other.sight?.barsMm ?? barsMm,
+    other.sight?.cutsMm ?? cutsMm,
     other.sight?.palette.length ?? 0,
   );
   return { other, faces, besideFaces, numbers, progress, besideNumbers, besideProgress };

@@ -271,7 +271,7 @@ describe("pours as they can be set", () => {
     return { ...design, pours: design.pours.map((p) => ({ ...p, trace })) };
   };
   it.each<[FamilyId, Knobs]>([
-    ["drop", { circles: 3 }],
+    ["drop", { circles: "3" }],
     ["drop", { outline: "last" }],
     ["layers", { layers: 7, from: "high" }],
     ["in-pot", { way: "one-place", turns: 2 }],

@@ -8,7 +8,7 @@ import { dividerTemplate, edgeGuides, pourMap } from "../../../src/core/print/te
 import type { DesignPour } from "../../../src/core/swirl/build";
 import { compileDesign, type Design } from "../../../src/core/swirl/design";
 import { drawIndices, finish, OUTSIDE } from "../../../src/core/swirl/face";
-import { designWarnings } from "../../../src/core/swirl/judge";
+import { designWarnings, tracksOf } from "../../../src/core/swirl/judge";
 import { designNumbers, faceNumbers } from "../../../src/core/swirl/metrics";
 import { bump, compileLens, footprint } from "../../../src/core/swirl/operations/lens";
 import { compileStroke } from "../../../src/core/swirl/operations/stroke";
@@ -234,7 +234,7 @@ describe("numbers of a picture", () => {
     const bare = image(repeat("0".repeat(40), 40));
     const half = image([...repeat("0".repeat(20) + "1".repeat(20), 15), ...repeat("0".repeat(40), 25)]);
     const pours = [0, 1].map(
-      (colour) => ({ kind: "layer", id: `l${colour}`, colour, volumeMm3: 9, trace: 2, height: "low" }) as const,
+      (colour) => ({ kind: "stripe", id: `l${colour}`, colour, volumeMm3: 9, trace: 2 }) as DesignPour,
     );
     const of = (images: ReturnType<typeof image>[]) =>
       designWarnings(designNumbers(images, 2, 1), ["Moon", "Ink"], pours, sayer());
@@ -243,7 +243,7 @@ describe("numbers of a picture", () => {
     expect(of([bare])).toEqual([expect.stringContaining("No bar face shows Ink")]);
   });
   it("warns of a wire thicker than the lines between its ways", () => {
-    const fine = image(repeat("01".repeat(20), 40));
+    const even = designNumbers([image(repeat("0".repeat(20) + "1".repeat(20), 40))], 2, 0.5);
     const wire: DesignPour = {
       kind: "wire",
       id: "w",
@@ -251,13 +251,40 @@ describe("numbers of a picture", () => {
       volumeMm3: 0,
       trace: 2,
       thicknessMm: 4,
-      path: "loops",
-      loops: 7,
+      path: "side-to-side",
+      loops: 4,
       points: [],
     };
-    expect(designWarnings(designNumbers([fine], 2, 0.5), ["Moon", "Ink"], [wire], sayer()).join()).toMatch(
-      /thinner than the wire/,
-    );
+    const warned = (loops: number) => {
+      const tracks = tracksOf({ seed: 1, lengthMm: 250, widthMm: 88, pours: [{ ...wire, loops }] });
+      return designWarnings(even, ["Moon", "Ink"], [wire], sayer(), tracks).join();
+    };
+    // Four loops are eight ways, 11 mm apart; nine are eighteen, less than 5 mm.
+    expect(warned(4)).toBe("");
+    expect(warned(9)).toMatch(/Between two ways of the wire only 0\.\d mm are left, less than its width \(4 mm\)/);
+  });
+  it("of a bar are those of both its cut faces: a colour that one of them shows is not missing", () => {
+    const [all, none] = [image(repeat("01".repeat(20), 40)), image(repeat("0".repeat(40), 40))];
+    const numbers = designNumbers([none, all, none, none], 2, 0.5, true);
+    expect(numbers.bars.map((b) => b.shares[1])).toEqual([0.25, 0.25, 0]);
+    const pours: DesignPour[] = [0, 1].map((colour) => ({
+      kind: "layer",
+      id: `l${colour}`,
+      colour,
+      volumeMm3: 9,
+      trace: 2,
+      height: "low",
+    }));
+    expect(designWarnings(numbers, ["Moon", "Ink"], pours, sayer())).toContain("Bar 3 holds no Ink.");
+  });
+  it("a layer above the floor is no fault, a drop that does not reach it is told", () => {
+    const upper = image([...repeat("1".repeat(40), 10), ...repeat("0".repeat(40), 30)]);
+    const of = (kind: "layer" | "stripe") => {
+      const pour = { kind, id: "a", colour: 1, volumeMm3: 9, trace: 2 } as DesignPour;
+      return designWarnings(designNumbers([upper], 2, 1), ["Moon", "Ink"], [pour], sayer()).join();
+    };
+    expect(of("layer")).toBe("");
+    expect(of("stripe")).toMatch(/No Ink in the lowest 20 mm/);
   });
 });
 

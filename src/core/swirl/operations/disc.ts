@@ -1,4 +1,5 @@
 import type { Point, Points } from "../points";
+import type { Packer } from "../shader/packer";
 
 const NODES = 2048;
 const FINE = 8;
@@ -136,6 +137,15 @@ function leave(disc: Disc, x: Float64Array, y: Float64Array, i: number): void {
   x[i] = Math.min(L, Math.max(0, L / 2 + sideX * r * Math.cos(angle)));
   y[i] = Math.min(W, Math.max(0, W / 2 + sideY * r * Math.sin(angle)));
 }
+
+/** Numbers of a disc for the shader. */
+export const packDisc = (o: Disc, out: Packer): number[] => [
+  o.lengthMm,
+  o.widthMm,
+  o.wholeMm,
+  o.reachMm,
+  out.table(o.share),
+];
 
 /** Live samples into places of the disc, where they are not there yet. */
 export function enterDisc(disc: Disc, points: Points): void {

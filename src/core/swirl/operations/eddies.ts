@@ -1,6 +1,7 @@
 import { generator } from "../../units/random";
 import { NOISE_MASK, NOISE_NODES, type NoiseTable, noiseTable } from "../noise";
 import type { CompiledOperation, Point, Points } from "../points";
+import { PACKED, type Packer } from "../shader/packer";
 
 /** A patch of batter that turns about its middle and leaves all around it where it was. In its plane, in the units of the plane. */
 export interface Eddy {
@@ -204,6 +205,17 @@ export function turnEddies(
   return hasMoved;
 }
 
+/** Numbers of a group for the shader. */
+export const packEddies = (group: EddyGroup, out: Packer): number[] => [
+  group.count,
+  group.sizeB,
+  group.wraps ? 1 : 0,
+  (PERIODS * NOISE_NODES) / group.sizeC,
+  out.table(group.first),
+  out.table(group.second),
+  out.table(group.rows),
+];
+
 export type EddyPlane = "yz" | "xz" | "xy";
 const AXES = { yz: ["y", "z", "x"], xz: ["x", "z", "y"], xy: ["x", "y", "z"] } as const;
 
@@ -229,6 +241,7 @@ export function compileEddies(input: EddiesInput): CompiledOperation {
   const isAlong = plane !== "yz";
   return {
     kind: "eddies",
+    pack: (out) => [PACKED.eddies, ["yz", "xz", "xy"].indexOf(plane), 0, 0, ...packEddies(group, out)],
     isMovement: true,
     movesAlong: isAlong,
     keepsSection: !isAlong,

@@ -4,10 +4,13 @@ import { NOISE_MASK, NOISE_NODES, type NoiseTable, noiseTable } from "../noise";
 import type { Deposited, DepositPaint } from "../paintDeposit";
 import type { CompiledOperation, Point, Points } from "../points";
 import { PROFILE_NODES, type Profile, tabulate } from "../profile";
+import { PACKED } from "../shader/packer";
 import { solve } from "../solve";
-import { type Disc, discOf, enterDisc, leaveDisc, throughDisc } from "./disc";
-import { type Eddy, eddyGroup, turnEddies } from "./eddies";
+import { type Disc, discOf, enterDisc, leaveDisc, packDisc, throughDisc } from "./disc";
+import { type Eddy, eddyGroup, packEddies, turnEddies } from "./eddies";
 
+/** Number of the plane in the shader. */
+const DISC_PLANE = 3;
 const P_NODES = PROFILE_NODES - 1;
 /** Most that a pour may take of the face at any height. */
 const WIDEST_GAP = 0.82;
@@ -133,6 +136,7 @@ export function compileFunnel(input: FunnelInput): CompiledOperation {
   if (!shape)
     return {
       kind: "funnel",
+      pack: (out) => (input.paint ? null : [PACKED.funnel, ...packDisc(disc, out), isFirst ? 1 : 0, 1, h, colour]),
       isInDisc: true,
       levelMm: topMm,
       inverse(points: Points) {
@@ -164,6 +168,15 @@ export function compileFunnel(input: FunnelInput): CompiledOperation {
   };
   return {
     kind: "funnel",
+    pack: (out) =>
+      o.paint
+        ? null
+        : [
+            PACKED.funnel,
+            ...packDisc(disc, out),
+            ...[isFirst ? 1 : 0, 0, h, colour, topMm, addsMm, bottomMm, twist],
+            ...[profile.p, profile.cumulative, o.lobe, o.gathered].map((t) => out.table(t)),
+          ],
     isInDisc: true,
     levelMm: topMm,
     inverse(points: Points) {
@@ -237,6 +250,13 @@ export function compileDiscEddies(input: DiscEddiesInput): CompiledOperation {
   const group = eddyGroup({ ...input, sizeA: 1, sizeB: 1, sizeC: input.levelMm, wraps: true });
   return {
     kind: "discEddies",
+    pack: (out) => [
+      PACKED.eddies,
+      DISC_PLANE,
+      input.isFirst ? 1 : 0,
+      out.table(packDisc(disc, out)),
+      ...packEddies(group, out),
+    ],
     isInDisc: true,
     levelMm: input.levelMm,
     inverse(points: Points) {

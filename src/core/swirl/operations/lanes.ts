@@ -2,7 +2,8 @@ import { generator } from "../../units/random";
 import { alongLoaf, noiseAt, noiseTable } from "../noise";
 import type { DepositPaint } from "../paintDeposit";
 import type { CompiledOperation, Points } from "../points";
-import { findSheet, inSheet, type SheetHand, type SheetTree, sheetTree, WHOLE } from "./sheetTree";
+import { PACKED } from "../shader/packer";
+import { findSheet, inSheet, packTree, type SheetHand, type SheetTree, sheetTree, WHOLE } from "./sheetTree";
 
 /** One lane: what lies in it from the floor up, colours with their volumes. */
 export interface Lane {
@@ -70,6 +71,17 @@ export function compileLanes(input: LanesInput): CompiledOperation {
   );
   return {
     kind: "lanes",
+    pack(out) {
+      if (input.lanes.some((l) => l.parts.some((p) => p.paint))) return null;
+      const own = input.lanes.flatMap((l, i) => [
+        volumes[i],
+        l.parts.length,
+        out.table(l.parts.map((p) => p.colour)),
+        packTree(patches[i] ?? WHOLE, out),
+      ]);
+      const edge = walls.flatMap((w) => [out.table(w.slow), out.table(w.floor), w.lean]);
+      return [PACKED.lanes, h, dh, L, count, wander, seep, out.table(edges), out.table(edge), out.table(own)];
+    },
     levelMm: h + dh,
     inverse(points: Points) {
       const { x, y, z, live } = points;

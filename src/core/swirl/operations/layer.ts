@@ -3,6 +3,7 @@ import { layerHand } from "../look";
 import { alongLoaf, noiseAt, noiseTable } from "../noise";
 import type { Deposited } from "../paintDeposit";
 import { type CompiledOperation, claimAll, type Point, type Points } from "../points";
+import { PACKED } from "../shader/packer";
 import { solve } from "../solve";
 
 /** How much of what is below a thick place may take: a layer on very little batter must be nearly even, or it would reach the floor. */
@@ -63,6 +64,19 @@ export function compileLayer(input: LayerInput): CompiledOperation {
     read.gathered = dh * gathered;
   };
   return {
+    pack: (out) =>
+      paint
+        ? null
+        : [
+            PACKED.layer,
+            h,
+            dh,
+            lengthMm,
+            widthMm,
+            colour,
+            ...weights.map((w) => share * w),
+            ...waves.map((w) => out.table(w)),
+          ],
     kind: "layer",
     keepsSection: paint === undefined,
     levelMm: h1,

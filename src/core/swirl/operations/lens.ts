@@ -1,5 +1,6 @@
 import type { Deposited } from "../paintDeposit";
 import { type CompiledOperation, claimAll, type Point, type Points } from "../points";
+import { PACKED } from "../shader/packer";
 import { solve } from "../solve";
 
 /** Nodes of a footprint table. */
@@ -75,6 +76,14 @@ export function compileLens(input: LensInput): CompiledOperation {
   const read = (t: Float64Array) => t[node] + (t[node + 1] - t[node]) * part;
   const integral = (t: Table) => t.gathered[node] + ((t.value[node] + read(t.value)) / 2) * (part / n);
   return {
+    pack: (out) =>
+      paint
+        ? null
+        : [
+            PACKED.lens,
+            ...[L, W, h, h1, dh, depth, colour],
+            ...[along.value, along.gathered, across.value, across.gathered].map((t) => out.table(t)),
+          ],
     kind: "lens",
     levelMm: h1,
     inverse(points: Points) {

@@ -1,6 +1,8 @@
 import type { LedTool } from "../carry";
 import { alongLoaf, noiseAt } from "../noise";
 import type { CompiledOperation, Point, Points } from "../points";
+import { PACKED } from "../shader/packer";
+import { packDrag } from "../toolDepth";
 
 /** One closed loop of a tool: round, or drawn out to an ellipse. */
 export interface LoopLine {
@@ -84,6 +86,12 @@ export function compileLoops(input: LoopInput): CompiledOperation {
     kind: input.third === "z" ? "rod" : "wire",
     isMovement: true,
     levelMm: input.levelMm,
+    pack: (out) => [
+      PACKED.loop,
+      ...[o.along, o.beside, o.third].map((a) => "xyz".indexOf(a)),
+      ...[n, o.wanderMm, o.loafMm, o.levelMm, out.table(o.wander), packDrag(o.dragAt ?? (() => 1), o.levelMm, out)],
+      out.table(o.lines.flatMap((l, j) => [l.aMm, l.bMm, o.stretch[j], o.reach[j], out.table(o.turns[j])])),
+    ],
     inverse: (points) => inverse(o, points),
     forward: (point) => forward(o, point),
   };

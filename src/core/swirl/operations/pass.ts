@@ -1,6 +1,8 @@
 import type { LedTool } from "../carry";
 import { alongLoaf, type NoiseTable, noiseAt } from "../noise";
 import type { CompiledOperation, Point, Points } from "../points";
+import { PACKED } from "../shader/packer";
+import { packDrag } from "../toolDepth";
 import {
   CARRIES,
   type Flux,
@@ -84,6 +86,8 @@ interface Pass {
 const OWN = 0.65;
 const PHASE = 0.618034;
 const EVENLY = () => 1;
+/** The needle for the shader: distances, carries, slopes between them. */
+const NEEDLE = [...NODES, ...CARRIES, ...SLOPE];
 
 /**
  * A tool drawn from wall to wall, once or many times, each time an exact, area-preserving map in the plane of the way: beside the line batter is carried on by
@@ -144,6 +148,22 @@ export function compilePasses(input: PassInput): CompiledOperation {
     kind: input.third === "z" ? "rod" : "wire",
     isMovement: true,
     levelMm: input.levelMm,
+    pack(out) {
+      const lines = input.lines.flatMap((_, j) => [
+        ...[o.at[j], o.sense[j], o.amount[j], o.bow[j], o.swing[j], o.waves[j]],
+        ...[o.room[0][j], o.room[1][j], o.needle[0][j], o.needle[1][j], o.phases?.[j] ?? 0],
+      ]);
+      const axes = [o.way, o.beside, o.third].map((a) => "xyz".indexOf(a));
+      return [
+        PACKED.pass,
+        ...axes,
+        n,
+        ...o.sizes,
+        ...[flux.most, o.phases ? OWN : 0],
+        ...[out.table(o.wander), out.table(flux.cells), packDrag(o.dragAt, input.levelMm, out), out.table(lines)],
+        out.table(NEEDLE),
+      ];
+    },
     inverse: (points, fineness) => inverse(o, points, fineness),
     forward: (point) => forward(o, point),
   };

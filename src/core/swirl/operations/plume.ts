@@ -1,9 +1,11 @@
 import { generator } from "../../units/random";
+import { amountsOf } from "../amounts";
 import { WIDEST_GAP } from "../look";
 import { alongLoaf, NOISE_MASK, NOISE_NODES, type NoiseTable, noiseAt, noiseTable } from "../noise";
 import type { Deposited, DepositPaint } from "../paintDeposit";
 import { type CompiledOperation, type Point, type Points, settle } from "../points";
 import { PROFILE_NODES, type Profile } from "../profile";
+import { PACKED, type Packer } from "../shader/packer";
 import { solve } from "../solve";
 import { readStretches, STRETCHES, stretchesOf } from "../stretches";
 
@@ -35,24 +37,6 @@ export interface PlumeInput extends Deposited {
   /** How much less deep it reaches where less is poured: power of the amount, share of the most. */
   depthFollows?: number;
 }
-
-/** Amounts along the loaf with mean 1, and what has been poured from the left end up to the ends of the stretches, share of all. */
-function amountsOf(given: Float64Array | undefined): { amounts: Float64Array; gathered: Float64Array; most: number } {
-  const amounts = given ? given.slice() : new Float64Array(STRETCHES + 2).fill(1);
-  const gathered = new Float64Array(STRETCHES + 2);
-  let sum = 0;
-  for (let i = 1; i <= STRETCHES; i++) sum += (amounts[i - 1] + amounts[i]) / (2 * STRETCHES);
-  let most = 0;
-  for (let i = 0; i <= STRETCHES + 1; i++) {
-    amounts[i] = sum > 0 ? amounts[i] / sum : 1;
-    most = Math.max(most, amounts[i]);
-    if (i > 0) gathered[i] = gathered[i - 1] + (amounts[i - 1] + amounts[i]) / (2 * STRETCHES);
-  }
-  return { amounts, gathered, most };
-}
-
-/** How much more a stripe pours where it pours most than on the mean, 1 or more: for {@link plumeBottomMm}. */
-export const mostOf = (amounts?: Float64Array): number => amountsOf(amounts).most;
 
 /** Lowest point that leaves the gap no wider than allowed, mm; null where even the floor is not deep enough. */
 export function plumeBottomMm(
@@ -155,6 +139,7 @@ export function compilePlume(input: PlumeInput): CompiledOperation {
   const plume: Plume = { ...given, ...alongTables(given, input.depthFollows ?? 0, most) };
   if (input.middlesMm) plume.middles = input.middlesMm;
   return {
+    pack: (out) => (plume.paint === null ? packPlume(plume, out) : null),
     kind: "plume",
     keepsSection: true,
     levelMm: plume.topMm,
@@ -171,6 +156,14 @@ export function compilePlume(input: PlumeInput): CompiledOperation {
     },
     forward: (point) => plumeForward(plume, point),
   };
+}
+
+function packPlume(o: Plume, out: Packer): number[] {
+  const phase = upPhase(o, 0) * NOISE_NODES;
+  const perMm = (upPhase(o, alongLoaf(o.lengthMm, o.lengthMm)) * NOISE_NODES - phase) / o.lengthMm;
+  const sizes = [o.lengthMm, o.widthMm, o.topMm, o.addsMm, o.colour, o.upMm, phase, perMm];
+  const tables = [o.middles, o.bottoms, o.amounts, o.gathered, o.p, o.cumulative, o.up].map((t) => out.table(t));
+  return [PACKED.plume, ...sizes, NOISE_NODES / HEIGHT_PER_PERIOD_MM, o.widthMm * WALL_MARGIN, ...tables];
 }
 
 /** Amount at a place along the loaf after the pour, how much batter below is drawn together there, and where it was before, mm. */

@@ -3,8 +3,9 @@ import { thinness } from "../look";
 import { noiseAt, noiseTable } from "../noise";
 import type { CompiledOperation, Points } from "../points";
 import type { Pot } from "../pot";
+import { PACKED } from "../shader/packer";
 import { readStretches, stretchesOf } from "../stretches";
-import { findSheet, inSheet, type SheetHand, sheetTree } from "./sheetTree";
+import { findSheet, inSheet, packTree, type SheetHand, sheetTree } from "./sheetTree";
 import { onSlant, readSlant } from "./slant";
 
 export interface PotSheetsInput {
@@ -79,6 +80,13 @@ export function compilePotSheets(input: PotSheetsInput): CompiledOperation {
   const driftAlong = stretchesOf((u) => drift * noiseAt(drifts, 0.93 * u));
   return {
     kind: "potSheets",
+    pack: (out) => [
+      PACKED.potSheets,
+      ...[h, H, L, W, out.table(slopeAlong), out.table(driftAlong), isTravelling ? 1 : 0],
+      packTree(tree, out),
+      out.table(sheets.flatMap((s) => [s.from, s.share, s.sense, s.bend, s.phase])),
+      ...pot.pack(out),
+    ],
     levelMm: h + H,
     inverse(points: Points) {
       const { x, y, z, live, colour, sectionX } = points;

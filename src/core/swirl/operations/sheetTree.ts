@@ -1,5 +1,6 @@
 import { generator } from "../../units/random";
 import { noiseAt, noiseTable } from "../noise";
+import type { Packer } from "../shader/packer";
 
 /**
  * A stack of sheets in a unit cube (a along, b across, v up) that a hand has laid: a tree that parts them two by two. A node parts v at q(a, b), whose mean
@@ -141,6 +142,21 @@ function makeRow(node: Node, place: number): Float64Array {
   const scale = sum > 0 ? share / sum : 1;
   if (Math.abs(scale - 1) > 1e-9) for (let j = 0; j <= ACROSS; j++) row[2 * j + 1] *= scale;
   return row;
+}
+
+/** A tree for the shader: its nodes, each with its share, its two sides, and where its rows stand. */
+export function packTree(tree: SheetTree, out: Packer): number {
+  const numbers: number[] = [];
+  for (const node of tree.nodes) {
+    const rows: number[] = [];
+    for (let row = 0; row <= ALONG + 1; row++) {
+      const made = node.rows[row] ?? makeRow(node, row);
+      node.rows[row] = made;
+      for (const v of made) rows.push(v);
+    }
+    numbers.push(node.share, node.below, node.above, out.table(rows));
+  }
+  return out.table([tree.nodes.length, ...numbers]);
 }
 
 /** Where a place lies: which leaf, and its own places there. Written here by {@link findSheet}. */

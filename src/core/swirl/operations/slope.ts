@@ -1,6 +1,7 @@
 import type { CompiledOperation, Points } from "../points";
-import { type EddyGroup, turnEddies } from "./eddies";
-import { findSheet, inSheet, type SheetTree } from "./sheetTree";
+import { PACKED } from "../shader/packer";
+import { type EddyGroup, packEddies, turnEddies } from "./eddies";
+import { findSheet, inSheet, packTree, type SheetTree } from "./sheetTree";
 
 /** How the surface of batter poured on a tilted mould lies while it fills. */
 export interface SlopeShape {
@@ -157,6 +158,13 @@ export function compileSlope(input: SlopeInput): CompiledOperation {
   const chart = slopeChart(input.shape);
   return {
     kind: "slope",
+    pack: (out) => [
+      PACKED.slope,
+      ...[h, input.shape.heightMm, chart.widthMm, L, out.table(chart.rates), out.table(chart.slopes)],
+      packTree(tree, out),
+      out.table(colours),
+      ...packEddies(eddies, out),
+    ],
     levelMm: h + input.shape.heightMm,
     inverse(points: Points) {
       const { x, y, z, live, colour, sectionX } = points;

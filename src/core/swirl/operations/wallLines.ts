@@ -1,6 +1,7 @@
 import type { DepositPaint } from "../paintDeposit";
 import type { CompiledOperation, Points } from "../points";
-import { findSheet, inSheet, type SheetHand, sheetTree } from "./sheetTree";
+import { PACKED } from "../shader/packer";
+import { findSheet, inSheet, packTree, type SheetHand, sheetTree } from "./sheetTree";
 import { onSlant, readSlant } from "./slant";
 
 export interface WallLinesInput {
@@ -50,6 +51,10 @@ export function compileWallLines(input: WallLinesInput): CompiledOperation {
   const lean = LEAN / (1 + Math.max(0, shortMm) / Math.max(1, H));
   return {
     kind: "wallLines",
+    pack: (out) =>
+      lines.some((l) => l.paint)
+        ? null
+        : [PACKED.wallLines, h, H, W, L, lean, packTree(tree, out), out.table(lines.map((l) => l.colour))],
     levelMm: h + H,
     inverse(points: Points) {
       const { x, y, z, live, colour } = points;

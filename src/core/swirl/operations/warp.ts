@@ -1,6 +1,7 @@
 import { generator } from "../../units/random";
 import { alongLoaf, noiseAt, noiseTable } from "../noise";
 import type { CompiledOperation, Point, Points } from "../points";
+import { PACKED } from "../shader/packer";
 
 /** Cuts along the loaf for which the flow is tabulated, and nodes of one table across and up. */
 const SLABS = 32;
@@ -139,6 +140,11 @@ export function compileWarp(input: WarpInput): CompiledOperation {
   };
   return {
     kind: "warp",
+    pack: (out) => [
+      PACKED.warp,
+      ...[W, h, bottomMm, warp.lengthMm, warp.steps],
+      out.table(Array.from({ length: SLABS }, (_, j) => out.table(slabOf(warp, j)))),
+    ],
     isMovement: true,
     keepsSection: true,
     levelMm: h,

@@ -12,17 +12,21 @@ export const drop: Family = {
   knobs: [
     number("floorPct", "floor of the base", 0, 80, 45, "% of its cup", 5),
     number("drops", "drops", 4, 40, 15),
-    number("circles", "in circles every so many drops, 0 none", 0, 12, 0),
+    choice("circles", "in circles", [
+      ["0", "none"],
+      ["5", "every fifth"],
+      ["3", "every third"],
+    ]),
     choice("outline", "outline between drops", [
       ["none", "none"],
-      ["last", "the last cup, a little between all"],
+      ["last", "the last cup"],
     ]),
   ],
   recipe(input) {
     const { base, accents, mould, knobs } = input;
     const floorPct = accents.length ? num(knobs, "floorPct") : 100;
     const drops = num(knobs, "drops");
-    const circles = num(knobs, "circles");
+    const circles = Number(str(knobs, "circles"));
     const outline = str(knobs, "outline") === "last" && accents.length > 1 ? accents[accents.length - 1] : null;
     const colours = [...accents.filter((p) => p !== outline), base];
     const list: Draft[] = [{ kind: "layer", portionId: base.id, cupPct: floorPct, height: "low" }];
