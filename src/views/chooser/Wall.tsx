@@ -38,7 +38,7 @@ export function Wall({
             ) : (
               <div className="phone:flex phone:gap-3" data-waiting={family}>
                 <div className="aspect-[4/3] w-full border border-dashed border-rule phone:w-28 phone:shrink-0" />
-                <p className="mt-1.5 min-h-[64px] text-muted phone:mt-0">{FAMILIES[family].label}…</p>
+                <p className="mt-1.5 min-h-[84px] text-muted phone:mt-0">{FAMILIES[family].label}…</p>
               </div>
             )}
           </li>
@@ -96,7 +96,7 @@ function Card({
       >
         <FaceCanvas face={face} label={`Predicted bar: ${label}`} />
       </span>
-      <span className="mt-1.5 block min-h-[64px] min-w-0 leading-snug phone:mt-0">
+      <span className="mt-1.5 block min-h-[84px] min-w-0 leading-snug phone:mt-0">
         <strong className="block text-[15px] first-letter:uppercase">
           {label}
           {choice.edit === null && <span className="font-normal text-muted"> · as it stands</span>}
