@@ -88,7 +88,7 @@ const end = Date.now() + Number(minutes) * 60_000;
 for (let round = 0; Date.now() < end; round++) {
   await dragged(page, /^at/);
   await page.getByRole("tab", { name: "Variants" }).click();
-  await page.getByRole("button", { name: "More like this" }).click();
+  await page.getByRole("button", { name: /^(More like this|Show others)$/ }).click();
   await page.waitForTimeout(6000);
   await page.getByRole("tab", { name: round % 2 ? "In space" : "Numbers" }).click();
   await page.getByLabel("beside it").selectOption(round % 2 ? "thicker" : "loaf");
