@@ -221,7 +221,7 @@ function OpenAt({
       <output className="min-w-14 text-right font-num">{mm(Math.round(opening.atMm))}</output>
       <input
         type="range"
-        className="min-w-24 flex-1"
+        className="min-w-24 flex-1 accent-ink"
         aria-label="Opened at"
         aria-valuetext={mm(Math.round(opening.atMm))}
         min={1}

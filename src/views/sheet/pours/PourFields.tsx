@@ -36,7 +36,7 @@ export function PourFields({
               key={f.field}
               open={open}
               path={at(f.field)}
-              label={`${label}, ${f.label}`}
+              label={f.label}
               options={cups.map((c) => ({ value: c.id, label: c.name }))}
             />
           );
