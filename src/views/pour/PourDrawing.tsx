@@ -1,9 +1,10 @@
 import type { ReactNode } from "react";
 import type { Derived } from "../../core/derive/derive";
+import { pourHex } from "../../core/derive/pourColour";
 import type { Mould, Plan } from "../../core/document/schema";
 import { combWays, type Path, pathOf, strokeWays, topWays, type Ways, wireWays } from "../../core/swirl/ways";
 import { lanesIn } from "../../core/techniques/lanes";
-import { type Operation, portionOf } from "../../core/techniques/operations/registry";
+import { isUnderway, type Operation } from "../../core/techniques/operations/registry";
 import { byId } from "../../core/units/byId";
 import { useUnits } from "../parts/units";
 
@@ -26,6 +27,7 @@ interface Props {
 export function PourDrawing(props: Props) {
   const { plan, operation: o } = props;
   const mould = byId(plan.moulds, o.mouldId);
+  if (isUnderway(o)) return <IntoVessel {...props} />;
   const seen = (ways: Ways) => pathOf(ways, mould.lengthMm, mould.widthMm);
   if (o.kind === "stroke") return <FromAbove mould={mould} path={seen(strokeWays(o, mould.lengthMm, mould.widthMm))} />;
   if (o.kind === "comb") return <FromAbove mould={mould} path={seen(combWays(o, mould.lengthMm, mould.widthMm))} />;
@@ -76,15 +78,29 @@ function FromAbove({ mould, path }: { mould: Mould; path: Path }) {
   );
 }
 
+/** What does not reach the mould yet: from one cup into another, or into the pot. */
+function IntoVessel({ plan, derived, operation: o }: Props) {
+  const hex = pourHex(derived, plan.portions, o) ?? "transparent";
+  const into = o.kind === "intoCup" ? `the cup of ${byId(plan.portions, o.intoId).name}` : "the pot";
+  return (
+    <Sketch label={`Into ${into}, not into the mould`}>
+      <path d="M136 14 h28 l-9 14 h-10 Z" fill={hex} className="stroke-ink" strokeWidth={2} />
+      <rect x={146} y={28} width={8} height={90} fill={hex} className="stroke-ink" strokeWidth={1} />
+      <path d="M98 116 h104 l-12 50 h-80 Z" className="fill-rule" />
+      <path d="M88 70 L112 168 H188 L212 70" fill="none" className="stroke-ink" strokeWidth={3.5} />
+      <text x={150} y={187} textAnchor="middle" className="fill-ink text-[15px]">
+        into {into}
+      </text>
+    </Sketch>
+  );
+}
+
 function FromEnd({ plan, derived, operation, doneIds, mould }: Props & { mould: Mould }) {
   const { mm } = useUnits();
-  const portionIndex = plan.portions.findIndex((p) => p.id === portionOf(operation));
   const doneMl = plan.operations.reduce(
     (sum, o) =>
       sum +
-      (doneIds.has(o.id) && o.mouldId === mould.id && o.kind !== "potPour"
-        ? derived.masses!.operationMl.get(o.id)!
-        : 0),
+      (doneIds.has(o.id) && o.mouldId === mould.id && !isUnderway(o) ? derived.masses!.operationMl.get(o.id)! : 0),
     0,
   );
   const full = byId(derived.masses!.moulds, mould.id);
@@ -96,7 +112,7 @@ function FromEnd({ plan, derived, operation, doneIds, mould }: Props & { mould: 
   const x = at(acrossMm);
   const height = "height" in operation ? operation.height : "low";
   const lip = LIP_Y[height];
-  const hex = portionIndex < 0 ? null : derived.palette[portionIndex];
+  const hex = pourHex(derived, plan.portions, operation);
   const isRight = x > 160;
   const isPlaced = "acrossMm" in operation || operation.kind === "compartment";
   const wire =

@@ -10,6 +10,7 @@ import {
 import { SortableContext, sortableKeyboardCoordinates, verticalListSortingStrategy } from "@dnd-kit/sortable";
 import { Plus } from "lucide-react";
 import { useId, useMemo } from "react";
+import { pourHex } from "../../core/derive/pourColour";
 import { nextId } from "../../core/document/ids";
 import type { Notice } from "../../core/document/notice";
 import { kindName, OPERATION_KINDS, type OperationKind, portionOf } from "../../core/techniques/operations/registry";
@@ -93,7 +94,7 @@ export function PourList({ batch, derived, disabled, selected, onSelect }: Props
                   index={index}
                   portions={plan.portions}
                   moulds={plan.moulds}
-                  hex={derived.palette[plan.portions.findIndex((p) => p.id === portionOf(operation))] ?? "transparent"}
+                  hex={pourHex(derived, plan.portions, operation) ?? "transparent"}
                   massG={derived.masses?.operationG.get(operation.id)}
                   durationS={step?.durationS ?? null}
                   startTrace={step ? Math.round(step.startTrace * 10) / 10 : null}
