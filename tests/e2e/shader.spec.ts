@@ -7,6 +7,7 @@ import { sample } from "../../src/core/swirl/sample";
 import { mapsFor } from "../../src/core/swirl/shader/maps";
 import { packDesign } from "../../src/core/swirl/shader/pack";
 import { FAMILY_IDS } from "../../src/core/techniques/families/registry";
+import { freeStroke } from "../support/freeStroke";
 
 const [WIDTH, HEIGHT] = [60, 46];
 
@@ -124,23 +125,9 @@ test("the graphics card draws the faces that the processor draws, across, level 
 test("what the shader does not know is refused, so that the processor draws it", () => {
   const plan = planOfFamily("layers");
   const given = derive(plan).designs.get(plan.moulds[0].id)!;
-  const free = {
-    kind: "stroke",
-    id: "free",
-    colour: 0,
-    volumeMm3: 0,
-    trace: 2,
-    tool: "rod",
-    path: "free",
-    pitchMm: 5,
-    loops: 1,
-    depthMm: null,
-    points: [
-      { xMm: 20, yMm: 20 },
-      { xMm: 180, yMm: 60 },
-    ],
-  } as const;
-  expect(
-    packDesign(compileDesign({ ...given, pours: [...given.pours, { ...free, points: [...free.points] }] })),
-  ).toBeNull();
+  const free = freeStroke([
+    { xMm: 20, yMm: 20 },
+    { xMm: 180, yMm: 60 },
+  ]);
+  expect(packDesign(compileDesign({ ...given, pours: [...given.pours, free] }))).toBeNull();
 });

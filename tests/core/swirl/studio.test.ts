@@ -20,6 +20,7 @@ import { FAMILIES, FAMILY_IDS, type FamilyId, knobsOf, layOut } from "../../../s
 import { variantsOf } from "../../../src/core/techniques/families/variants";
 import { METRIC, US } from "../../../src/core/units/quantities";
 import { sayer } from "../../../src/core/units/sayer";
+import { freeStroke } from "../../support/freeStroke";
 
 function designFor(family: FamilyId, trace?: number): Design {
   const plan = planOfFamily(family);
@@ -56,25 +57,10 @@ describe.each(FAMILY_IDS)("the family %s", (family) => {
   it("is not changed by a pour of nothing or by a stroke of no length", () => {
     const design = designFor(family);
     const nothing = { ...design.pours[0], id: "none", volumeMm3: 0 };
-    const noStroke = {
-      kind: "stroke",
-      id: "still",
-      colour: 0,
-      volumeMm3: 0,
-      trace: 2,
-      tool: "rod",
-      path: "free",
-      pitchMm: 5,
-      loops: 1,
-      depthMm: null,
-      points: [
-        { xMm: 80, yMm: 40 },
-        { xMm: 80, yMm: 40 },
-      ],
-    } as const;
+    const still = { xMm: 80, yMm: 40 };
     const changed: Design = {
       ...design,
-      pours: [...design.pours, nothing, { ...noStroke, points: [...noStroke.points] }],
+      pours: [...design.pours, nothing, freeStroke([still, still])],
     };
     if (nothing.kind !== "potPour") expect(small(changed)).toEqual(small(design));
   });
