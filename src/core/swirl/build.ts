@@ -42,7 +42,6 @@ export interface Build {
   /** Thickness of what was poured last, mm. */
   lastMm: number;
   pot: PotStep[];
-  potVolume: number;
   tiltDeg: number;
 }
 

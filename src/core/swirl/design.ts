@@ -25,7 +25,7 @@ const isOnTilt = (p: DesignPour): boolean => p.kind === "wallPour" || (p.kind ==
 
 /** Compiles the operations to volume-preserving maps. A pour of no volume and a movement of no length change nothing. */
 export function compileDesign(design: Design, upTo = design.pours.length): CompiledDesign {
-  const build: Build = { design, operations: [], levelMm: 0, lastMm: 0, pot: [], potVolume: 0, tiltDeg: 0 };
+  const build: Build = { design, operations: [], levelMm: 0, lastMm: 0, pot: [], tiltDeg: 0 };
   const pours = design.pours.slice(0, upTo);
   const stops = new Map<number, { operations: number; levelMm: number }>();
   for (let i = 0; i < pours.length; i++) {

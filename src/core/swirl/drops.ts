@@ -6,7 +6,7 @@ import { alongLoaf, noiseAt, noiseTable } from "./noise";
 import { compileEddies } from "./operations/eddies";
 import type { DepositPaint } from "./paintDeposit";
 import { stripeProfile } from "./profile";
-import { STRETCHES } from "./stretches";
+import { STRETCHES, stretchesOf } from "./stretches";
 
 type Stripe = Extract<DesignPour, { kind: "stripe" }>;
 
@@ -45,13 +45,8 @@ const smooth = (t: number): number => {
   return u * u * (3 - 2 * u);
 };
 
-/** One pass of the hand along the loaf. */
-interface Pass {
-  /** What falls along the loaf: it sets in, stops, and swells where the hand turns. */
-  amounts: Float64Array;
-}
-
-function passesOf(pour: Stripe, count: number, lengthMm: number, random: () => number, lively: number): Pass[] {
+/** What falls along the loaf in every pass of the hand: it sets in, stops, and swells where the hand turns. */
+function passesOf(pour: Stripe, count: number, lengthMm: number, random: () => number, lively: number): Float64Array[] {
   const thin = thinness(pour.trace);
   return Array.from({ length: count }, (_, i) => {
     const [least, most] = i === 0 ? BEGINS.first : BEGINS.later;
@@ -62,8 +57,7 @@ function passesOf(pour: Stripe, count: number, lengthMm: number, random: () => n
     const [from, to] = i % 2 ? [1 - stops, 1 - begins] : [begins, stops];
     const ramps = [0, 1].map(() => (RAMP_MM[0] + (RAMP_MM[1] - RAMP_MM[0]) * random()) / lengthMm);
     const noise = noiseTable(random, 2, 7);
-    const amounts = Float64Array.from({ length: STRETCHES + 2 }, (_, k) => {
-      const u = Math.min(k, STRETCHES) / STRETCHES;
+    return stretchesOf((u) => {
       const ramp = smooth((u - from) / ramps[0] + 0.5) * smooth((to - u) / ramps[1] + 0.5);
       const turns =
         1 +
@@ -72,7 +66,6 @@ function passesOf(pour: Stripe, count: number, lengthMm: number, random: () => n
       const uneven = 1 + lively * (UNEVEN.thick + UNEVEN.thin * thin) * noiseAt(noise, alongLoaf(u, 1));
       return ramp * Math.min(MOST_AMOUNT, turns * Math.max(LEAST_AMOUNT, uneven));
     });
-    return { amounts };
   });
 }
 
@@ -84,9 +77,7 @@ interface Way {
   flow(filament: number): Float64Array;
 }
 
-const stretched = (of: (u: number) => number): Float64Array =>
-  Float64Array.from({ length: STRETCHES + 2 }, (_, k) => of(Math.min(k, STRETCHES) / STRETCHES));
-const straight: Way = { aside: () => stretched(() => 0), flow: () => stretched(() => 1) };
+const straight: Way = { aside: () => stretchesOf(() => 0), flow: () => stretchesOf(() => 1) };
 
 /** Rings along the loaf: their length, half width and how far their middles stray, mm; the far side is narrower, and little falls where both sides meet. */
 const RINGS = {
@@ -119,11 +110,11 @@ function ringsOf(lengthMm: number, random: () => number): Way {
   };
   return {
     aside: (filament) =>
-      stretched((u) => {
+      stretchesOf((u) => {
         const { ring, out } = at(u);
         return ring.stray * out + (filament % 2 ? -ring.far : ring.half) * out;
       }),
-    flow: (filament) => stretched((u) => (filament % 2 ? RINGS.leastFlow + (1 - RINGS.leastFlow) * at(u).out : 1)),
+    flow: (filament) => stretchesOf((u) => (filament % 2 ? RINGS.leastFlow + (1 - RINGS.leastFlow) * at(u).out : 1)),
   };
 }
 
@@ -195,7 +186,7 @@ export function stripe(b: Build, pour: Stripe, seed: number, addsMm: number, out
       ((i % count) - (count - 1) / 2) * spread +
       (isFirst ? 0 : FILAMENT_SPREAD_MM * (random() < 0.5 ? -1 : 1) * (0.6 + 0.8 * random()));
     const [aside, flow] = [way.aside(i), way.flow(i)];
-    const middlesMm = stretched((share) => {
+    const middlesMm = stretchesOf((share) => {
       const u = alongLoaf(share, 1);
       const strays =
         slowMm * noiseAt(slow, u) + lively * (wander.quick * noiseAt(quick, u) + wander.own * noiseAt(own, u));
@@ -216,7 +207,7 @@ export function stripe(b: Build, pour: Stripe, seed: number, addsMm: number, out
       profile,
       middlesMm,
       depthFollows: DEPTH_FOLLOWS,
-      amounts: passes[i % count].amounts.map((v, k) => v * flow[k]),
+      amounts: passes[i % count].map((v, k) => v * flow[k]),
     });
     if (!isFirst || isLow) continue;
     const reach = drag.reachMm * (0.8 + 0.4 * random());

@@ -6,7 +6,7 @@ import { POUR_HEIGHT, thinness } from "./look";
 import { alongLoaf, noiseAt, noiseTable } from "./noise";
 import { compileLayer } from "./operations/layer";
 import { tabulate } from "./profile";
-import { STRETCHES } from "./stretches";
+import { stretchesOf } from "./stretches";
 
 /** From this height on a layer breaks through what lies below: which part of it, thick and thin, in how many rows, how deep (in layers), how wide a gap at most. */
 const BREAKS = { from: 0.45, share: [0.14, 0.3], thin: 0.08, rows: [2, 3], reach: [1, 1.6], widest: 0.32 } as const;
@@ -30,8 +30,8 @@ export function layer(b: Build, pour: Extract<DesignPour, { kind: "layer" }>, se
     const profile = roundDrop();
     for (let i = 0; i < rows; i++) {
       const islands = noiseTable(random, ...ISLAND_WAVES);
-      const amounts = Float64Array.from({ length: STRETCHES + 2 }, (_, k) => {
-        const over = noiseAt(islands, alongLoaf(Math.min(k, STRETCHES) / STRETCHES, 1)) - ISLAND_FROM;
+      const amounts = stretchesOf((share) => {
+        const over = noiseAt(islands, alongLoaf(share, 1)) - ISLAND_FROM;
         return over > 0 ? over ** 0.75 : 0;
       });
       const partMm = throughMm / rows;
