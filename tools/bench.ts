@@ -1,8 +1,9 @@
 import { derive } from "../src/core/derive/derive";
 import { readPlan } from "../src/core/document/read";
 import { compileDesign, type Design, type DesignPour } from "../src/core/swirl/design";
-import { drawIndices, finish, refineEdges } from "../src/core/swirl/face";
+import { drawIndices, finish } from "../src/core/swirl/face";
 import { createPoints, restart } from "../src/core/swirl/points";
+import { refineEdges } from "../src/core/swirl/smooth";
 import { portionOf } from "../src/core/techniques/operations/registry";
 import { demoBatches } from "../src/data/demo/studio";
 import { medianMs } from "./measure";

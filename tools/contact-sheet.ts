@@ -3,7 +3,8 @@ import { derive } from "../src/core/derive/derive";
 import { planOfFamily } from "../src/core/library/familyPlan";
 import { compileDesign } from "../src/core/swirl/design";
 import { drawIndices, finish, type View } from "../src/core/swirl/face";
-import { makePalette, paint } from "../src/core/swirl/paint";
+import { blendEdges, makePalette, paint } from "../src/core/swirl/paint";
+import { refineEdges } from "../src/core/swirl/smooth";
 import { FAMILIES, FAMILY_IDS } from "../src/core/techniques/families/registry";
 
 /**
@@ -25,12 +26,13 @@ const cells = FAMILY_IDS.map((family) => {
   const design = designs.get(plan.moulds[0].id)!;
   const rows = [THIN, THICK].map((trace) => {
     const compiled = compileDesign({ ...design, pours: design.pours.map((p) => ({ ...p, trace })) });
-    const draw = (view: View, size: { width: number; height: number }) =>
-      picture(
-        paint(finish(drawIndices(compiled, view, size.width, size.height, 0.5)), makePalette(palette)),
-        size.width,
-        size.height,
-      );
+    const colours = makePalette(palette);
+    const draw = (view: View, size: { width: number; height: number }) => {
+      const image = finish(drawIndices(compiled, view, size.width, size.height, 0.5));
+      const rgba = paint(image, colours);
+      blendEdges(rgba, finish(refineEdges(compiled, view, image, 0.5)), colours);
+      return picture(rgba, size.width, size.height);
+    };
     const level: View = { kind: "level", atMm: compiled.levelMm * 0.5 };
     return `<figure>${draw({ kind: "across", atMm: 118 }, FACE)}${draw({ kind: "above", depthMm: 0.4 }, TOP)}${draw(level, TOP)}<figcaption>trace ${trace.toFixed(1)}</figcaption></figure>`;
   });

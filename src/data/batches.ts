@@ -1,7 +1,11 @@
 import { randomUUID } from "node:crypto";
+import { isDeepStrictEqual } from "node:util";
 import { and, asc, count, desc, eq, gt, ilike, isNotNull, isNull, lte, or, type SQL, sql } from "drizzle-orm";
 import { type ShelfSummary, SUMMARY_MODEL, summaryOf } from "../core/derive/shelf";
+import type { BenchEvent } from "../core/document/logSchema";
+import type { FieldProblem } from "../core/document/problems";
 import { readPlan } from "../core/document/read";
+import { afterBench, merged } from "../core/document/record";
 import type { Plan } from "../core/document/schema";
 import type { Database } from "./database";
 import { type BatchRow, batches } from "./schema";
@@ -147,20 +151,72 @@ export async function putBatch(db: Database, id: string, document: Plan): Promis
     .values({ id, ...columns })
     .onConflictDoUpdate({
       target: batches.id,
-      set: { ...columns, version: sql`${batches.version} + 1`, updatedAt: sql`now()` },
+      set: {
+        ...columns,
+        version: sql`${batches.version} + 1`,
+        editedVersion: sql`${batches.version} + 1`,
+        updatedAt: sql`now()`,
+      },
     });
 }
 
-/** Saves over the version that the caller has seen; anything newer is a conflict and stays as it is. */
+/**
+ * Saves over the version that the caller has seen; anything newer that is an edit is a conflict and stays as it is. What was noted at the bench meanwhile is no edit: it
+ * stands in what is saved, and nothing of the log is ever lost.
+ */
 export async function saveBatch(db: Database, id: string, seenVersion: number, document: Plan): Promise<SaveResult> {
-  const [row] = await db
-    .update(batches)
-    .set({ document, ...summaryOf(document), version: seenVersion + 1, updatedAt: sql`now()` })
-    .where(and(eq(batches.id, id), eq(batches.version, seenVersion)))
-    .returning();
-  if (row) return { kind: "saved", row };
-  const current = await getBatch(db, id);
-  return current ? { kind: "conflict", current } : { kind: "missing" };
+  return db.transaction(async (tx): Promise<SaveResult> => {
+    const [current] = await tx.select().from(batches).where(eq(batches.id, id)).for("no key update");
+    if (!current) return { kind: "missing" };
+    if (seenVersion > current.version || seenVersion < current.editedVersion) return { kind: "conflict", current };
+    const stored = readPlan(current.document);
+    const change = { id: `c${randomUUID().replaceAll("-", "")}`, at: new Date().toISOString() };
+    const next = stored.ok ? merged(stored.plan, document, change) : document;
+    const version = current.version + 1;
+    const [row] = await tx
+      .update(batches)
+      .set({ document: next, ...summaryOf(next), version, editedVersion: version, updatedAt: sql`now()` })
+      .where(eq(batches.id, id))
+      .returning();
+    return { kind: "saved", row };
+  });
+}
+
+/** What became of events that were to be noted. */
+export type AppendResult =
+  | { kind: "added" | "known"; row: Batch }
+  | { kind: "missing" }
+  /** Another event stands under that id already. */
+  | { kind: "taken"; index: number }
+  | { kind: "full" }
+  | { kind: "refused"; problems: FieldProblem[] };
+
+/** A log may not make a document longer than this, characters: it could not be saved as a whole any more. */
+const LARGEST_DOCUMENT = 900_000;
+
+/** Notes what happened at the bench: each event once, whatever was saved or noted meanwhile. */
+export async function appendEvents(db: Database, id: string, events: readonly BenchEvent[]): Promise<AppendResult> {
+  return db.transaction(async (tx): Promise<AppendResult> => {
+    const [current] = await tx.select().from(batches).where(eq(batches.id, id)).for("no key update");
+    if (!current) return { kind: "missing" };
+    const stored = readPlan(current.document);
+    if (!stored.ok) return { kind: "refused", problems: stored.problems };
+    const known = new Map(stored.plan.record.log.map((e) => [e.id, e]));
+    const index = events.findIndex((e) => known.has(e.id) && !isDeepStrictEqual(known.get(e.id), e));
+    if (index >= 0) return { kind: "taken", index };
+    const next = afterBench(stored.plan, ...events);
+    if (next === stored.plan) return { kind: "known", row: current };
+    const isLeftOut = events.some((e) => !next.record.log.some((n) => n.id === e.id));
+    if (isLeftOut || JSON.stringify(next).length > LARGEST_DOCUMENT) return { kind: "full" };
+    const read = readPlan(next);
+    if (!read.ok) return { kind: "refused", problems: read.problems };
+    const [row] = await tx
+      .update(batches)
+      .set({ document: next, ...summaryOf(next), version: current.version + 1, updatedAt: sql`now()` })
+      .where(eq(batches.id, id))
+      .returning();
+    return { kind: "added", row };
+  });
 }
 
 /** Deletes over the version that the caller has seen. */

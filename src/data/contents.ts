@@ -217,15 +217,16 @@ export async function putContents<T>(
     const [own] = await tx.select({ version: settings.version }).from(settings).where(eq(settings.id, 1));
     const after = (a: number, b: number | undefined) => (b === undefined ? a : Math.max(a, b) + 1);
     for (const table of [lessons, formulaVersions, libraryItems, batches, settings]) await tx.delete(table);
-    for (const { plan, ...b } of contents.batches)
+    for (const { plan, ...b } of contents.batches) {
+      const version = after(b.version, versions.get(b.id));
       await tx.insert(batches).values({
-        id: b.id,
-        version: after(b.version, versions.get(b.id)),
+        ...{ id: b.id, version, editedVersion: version },
         document: b.document as Plan,
         ...summaryOf(plan),
         createdAt: new Date(b.createdAt),
         updatedAt: new Date(b.updatedAt),
       });
+    }
     for (const i of contents.items) {
       const document = i.document as LibraryDocument;
       const kind = i.kind as (typeof libraryItems.$inferInsert)["kind"];

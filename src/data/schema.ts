@@ -24,6 +24,8 @@ export const batches = pgTable(
   {
     id: text("id").primaryKey(),
     version: integer("version").notNull().default(1),
+    /** The last version that was an edit; those after it only noted what happened at the bench, and whoever saw this one may still save. */
+    editedVersion: integer("edited_version").notNull().default(0),
     document: json("document").$type<Plan>().notNull(),
     /** What lists show and search, derived from the document at every save; null until then (rows of an older Tundish). */
     title: text("title").notNull().default(""),

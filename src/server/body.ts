@@ -1,3 +1,6 @@
+import { z } from "zod";
+import { type BenchEvent, benchEventSchema } from "../core/document/logSchema";
+import { problemsOf } from "../core/document/problems";
 import type { Plan } from "../core/document/schema";
 import { LARGEST_BATCH_FILE, type ParsedBatchFile, readBatchFile } from "../formats/batchFile";
 import { parseJson } from "../formats/jsonText";
@@ -75,6 +78,22 @@ export async function readJsonBody(request: Request, what: string): Promise<Read
   if (!text.ok) return text;
   const parsed = parseJson(text.value);
   return parsed.ok ? parsed : refuse(problem(400, "Not JSON", `The ${what} ${parsed.message}`));
+}
+
+/** Most events that one request may bring. */
+const MOST_AT_ONCE = 500;
+
+/** Events of the bench from a JSON body, one or a list, or the answer that refuses them: 415, 413, 400 or 422. */
+export async function readEventsBody(request: Request): Promise<Read<BenchEvent[]>> {
+  const body = await readJsonBody(request, "events");
+  if (!body.ok) return body;
+  const list = Array.isArray(body.value) ? body.value : [body.value];
+  const parsed = z.array(benchEventSchema).min(1).max(MOST_AT_ONCE).safeParse(list);
+  if (!parsed.success) return refuse(invalid(problemsOf(parsed.error)));
+  const twice = parsed.data.findIndex((e, i) => parsed.data.findIndex((o) => o.id === e.id) < i);
+  return twice < 0
+    ? { ok: true, value: parsed.data }
+    : refuse(invalid([{ field: `[${twice}].id`, message: "stands twice" }]));
 }
 
 /** Whole number of a query, held inside its range; the fallback where it is missing or no number. */

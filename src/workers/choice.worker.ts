@@ -1,8 +1,9 @@
 import { choiceOf } from "../core/derive/choices";
 import { openingOf } from "../core/derive/opening";
 import { compileDesign, type Design } from "../core/swirl/design";
-import { drawIndices, finish, refineEdges } from "../core/swirl/face";
+import { drawIndices, finish } from "../core/swirl/face";
 import { blendEdges, makePalette, paint } from "../core/swirl/paint";
+import { refineEdges } from "../core/swirl/smooth";
 import { borderMm, soften } from "../core/swirl/soften";
 import { sayer } from "../core/units/sayer";
 import { breathe } from "./breathe";
@@ -25,8 +26,9 @@ function faceOf(design: Design, palette: string[], cutMm: number, job: ChoiceJob
   const colours = makePalette(palette);
   const rgba = paint(image, colours);
   if (care === FULL) {
-    blendEdges(rgba, finish(refineEdges(compiled, view, image, care.fineness)), colours);
-    soften(rgba, image, colours, (borderMm(design) * width) / compiled.widthMm);
+    const edges = finish(refineEdges(compiled, view, image, care.fineness));
+    blendEdges(rgba, edges, colours);
+    soften(rgba, edges.image, colours, (borderMm(design) * width) / compiled.widthMm);
   }
   return { width, height, rgba, stage: care.stage };
 }

@@ -1,6 +1,7 @@
 import { type CompiledDesign, compileDesign, stoppedAt } from "../core/swirl/design";
-import { drawIndices, type IndexImage, refineEdges, type View, viewSizeMm } from "../core/swirl/face";
+import { drawIndices, type IndexImage, type View, viewSizeMm } from "../core/swirl/face";
 import { blendEdges, makePalette, paint } from "../core/swirl/paint";
+import { refineEdges } from "../core/swirl/smooth";
 import { borderMm, soften } from "../core/swirl/soften";
 import { breathe } from "./breathe";
 import type { FaceAnswer, FaceJob, FaceRequest, FaceStage } from "./faceProtocol";
@@ -97,7 +98,7 @@ async function work(job: FaceJob): Promise<void> {
     const edges = await runSliced(refineEdges(design, request.view, image, FINENESS.full, job.frameMm), job.generation);
     if (!edges) return;
     blendEdges(rgba, edges, palette);
-    soften(rgba, image, palette, borderPx(job, design, request.view, image.width));
+    soften(rgba, edges.image, palette, borderPx(job, design, request.view, image.width));
     answer(request, "smooth", image, rgba);
   }
   const large = job.requests.filter((r) => r.isLarge);
@@ -111,7 +112,7 @@ async function work(job: FaceJob): Promise<void> {
     if (!edges) return;
     const rgba = paint(image, palette);
     blendEdges(rgba, edges, palette);
-    soften(rgba, image, palette, borderPx(job, design, view, image.width));
+    soften(rgba, edges.image, palette, borderPx(job, design, view, image.width));
     answer({ ...request, view, width, height }, "fine", image, rgba);
   }
 }

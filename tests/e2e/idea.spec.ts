@@ -18,6 +18,8 @@ test("a batch starts from an idea: what is fixed narrows the wall, one press ope
   await expect.poll(() => chance("in-pot")).toBeLessThan(before);
 
   await card(page, "hanger").click();
+  // The first answer is a rough one, of few imagined pours; the full one comes with the smoothed face.
+  await expect(card(page, "hanger").locator("[data-stage]")).toHaveAttribute("data-stage", "smooth");
   const shown = await chance("hanger");
   await page.getByRole("button", { name: /Lay it out/ }).click();
   await page.waitForURL(/\/batches\/.+/);

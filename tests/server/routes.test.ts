@@ -1,8 +1,5 @@
-import { mkdtemp, rm } from "node:fs/promises";
-import { tmpdir } from "node:os";
-import { join } from "node:path";
-import type { APIContext, APIRoute } from "astro";
-import { afterAll, beforeAll, describe, expect, it } from "vitest";
+import type { APIContext } from "astro";
+import { describe, expect, it } from "vitest";
 import { newPlan } from "../../src/core/document/newPlan";
 import type { Plan } from "../../src/core/document/schema";
 import { DEFAULT_SETTINGS } from "../../src/core/practice/practiceSchema";
@@ -25,51 +22,10 @@ import * as library from "../../src/pages/api/library/[kind]/index";
 import * as chances from "../../src/pages/api/plan/chances";
 import * as deriveRoute from "../../src/pages/api/plan/derive";
 import * as settings from "../../src/pages/api/settings";
-import { database } from "../../src/server/database";
 import { changesAnswer, hub } from "../../src/server/follow/answer";
+import { call, ownDatabase, type Sent } from "../support/callRoute";
 
-let directory: string;
-beforeAll(async () => {
-  directory = await mkdtemp(join(tmpdir(), "tundish-routes-"));
-  process.env.TUNDISH_DATA_DIR = directory;
-  await database();
-});
-afterAll(async () => {
-  await (await database()).close();
-  delete (globalThis as { tundishDatabase?: unknown }).tundishDatabase;
-  delete process.env.TUNDISH_DATA_DIR;
-  await rm(directory, { recursive: true, force: true });
-});
-
-interface Sent {
-  params?: Record<string, string>;
-  query?: string;
-  body?: unknown;
-  seen?: number | string;
-  type?: string;
-}
-
-/** Calls a route as the server does. The body is sent as JSON unless it is text already. */
-async function call(route: APIRoute, { params = {}, query = "", body, seen, type }: Sent = {}) {
-  const url = new URL(`http://127.0.0.1/api${query}`);
-  const headers: Record<string, string> = { "content-type": type ?? "application/json" };
-  if (seen !== undefined) headers["if-match"] = typeof seen === "number" ? `"${seen}"` : seen;
-  const request = new Request(url, {
-    method: body === undefined ? "GET" : "POST",
-    headers,
-    body: body === undefined ? undefined : typeof body === "string" ? body : JSON.stringify(body),
-  });
-  const response = await route({ params, url, request } as unknown as APIContext);
-  const text = await response.text();
-  const isJson = /json/.test(response.headers.get("content-type") ?? "");
-  return {
-    // biome-ignore lint/suspicious/noExplicitAny: answers of any route
-    answer: (isJson ? JSON.parse(text) : null) as any,
-    status: response.status,
-    headers: response.headers,
-    text,
-  };
-}
+ownDatabase();
 const make = async (plan: Plan) => (await call(batches.POST, { body: plan })).answer as { id: string; version: number };
 
 describe("batches over the API", () => {

@@ -1,7 +1,8 @@
 import { computeMasses } from "../../src/core/batter/masses";
 import { traceAt } from "../../src/core/clock/curves";
 import { meansOf } from "../../src/core/clock/program";
-import type { Plan, RecordEvent } from "../../src/core/document/schema";
+import type { RecordEvent } from "../../src/core/document/logSchema";
+import type { Plan } from "../../src/core/document/schema";
 import { compileProgram } from "../../src/core/prepare/compile";
 import { timelineOf } from "../../src/core/prepare/timeline";
 

@@ -9,6 +9,7 @@ import type { DoseBase } from "../units/dose";
 import { type CupMix, mixCups } from "./cups";
 import { type LateAdditive, resolvedShares } from "./portions";
 import { weighPots } from "./pots";
+import { basesOf, weighedBowlG } from "./readings";
 import { additiveWaterG, finishedCup, type Sized, sizeBatter } from "./sizing";
 
 export interface BatterMasses {
@@ -55,7 +56,7 @@ export interface PortionMasses {
   sharePct: number;
   /** What converts doses of this cup. */
   dose: DoseBase;
-  /** Target at the split. */
+  /** Of its batter: as it was weighed out, else its target at the split. */
   baseG: number;
   /** Colourants one by one: powder or dye, its carrier, and what is weighed (powder, or powder and carrier of a stock dispersion); rate that it means. */
   colourants: { id: string; powderG: number; carrierG: number; weighedG: number; gPer100gOils: number }[];
@@ -122,8 +123,7 @@ function batterMasses(
   const { formula, oilsG, perOil } = sized;
   const totalShare = batter.oils.reduce((sum, o) => sum + o.sharePct, 0);
   const plannedBaseG = oilsG * perOil;
-  const { tareG, grossG } = batter.bowl;
-  const measuredBaseG = tareG !== null && grossG !== null && grossG > tareG ? grossG - tareG : null;
+  const measuredBaseG = weighedBowlG(plan, batter);
   const baseG = measuredBaseG ?? plannedBaseG;
   const scaled = (l: LiquidMass): LiquidMass => ({
     ...l,
@@ -170,11 +170,12 @@ function superfatOf(
   baseG: number,
 ): number {
   const { formula, perOil } = sized;
+  const bases = basesOf(plan, shares, () => baseG);
   let fatAlkaliG = 0;
   let acidAlkaliG = 0;
   for (const p of plan.portions) {
     if (p.batterId !== batter.id) continue;
-    const cupG = baseG * (Math.max(0, shares.get(p.id)!) / 100);
+    const cupG = bases.get(p.id)!;
     const { per } = finishedCup(p, batter, sized, cupG);
     fatAlkaliG += cupG * per.carrierG * CARRIER_SAP_NAOH;
     for (const a of per.additives) {
@@ -195,11 +196,11 @@ function superfatOf(
 function portionMasses(
   portion: Portion,
   sharePct: number,
+  baseG: number,
   batter: Batter,
   made: { masses: BatterMasses; sized: Sized },
   toolLossPct: number,
 ): PortionMasses {
-  const baseG = (Math.max(0, sharePct) / 100) * made.masses.baseG;
   const { dose, per } = finishedCup(portion, batter, made.sized, baseG);
   const finishedG = baseG * per.finishedG;
   const lossG = (finishedG * toolLossPct) / 100;
@@ -251,9 +252,11 @@ export function computeMasses(plan: Plan): Masses | null {
     if (!one) return null;
     made.set(batter.id, one);
   }
-  const portions = plan.portions.map((p) =>
-    portionMasses(p, shares.get(p.id)!, byId(plan.batters, p.batterId), made.get(p.batterId)!, plan.toolLossPct),
-  );
+  const bases = basesOf(plan, shares, (batterId) => made.get(batterId)!.masses.baseG);
+  const portions = plan.portions.map((p) => {
+    const batter = byId(plan.batters, p.batterId);
+    return portionMasses(p, shares.get(p.id)!, bases.get(p.id)!, batter, made.get(p.batterId)!, plan.toolLossPct);
+  });
   const operationG = new Map<string, number>();
   const operationMl = new Map<string, number>();
   for (const o of plan.operations) {

@@ -69,7 +69,7 @@ export function meetingOf(input: LyeHeat & { oilsG: number; meltsAboveC: number 
   const oilsMin = minutesTo(oilsFromC, targetC, roomC, oilsG);
   const lyeC = Math.min(lyePeakC, targetC);
   const oilsC = Math.min(Math.max(oilsFromC, roomC), targetC);
-  const firstC = (oilsG * OIL_CP * oilsC + solutionG * LYE_CP * lyeC) / (oilsG * OIL_CP + solutionG * LYE_CP);
+  const firstC = mixedC(lyeC, solutionG, oilsC, oilsG);
   return {
     lyePeakC,
     lyeMin,
@@ -79,4 +79,44 @@ export function meetingOf(input: LyeHeat & { oilsG: number; meltsAboveC: number 
     leadMin: lyeMin === null || oilsMin === null ? null : Math.abs(lyeMin - oilsMin),
     firstC,
   };
+}
+
+/** Temperature of lye and oils stirred together, C, by their heat; what saponification adds comes later. */
+export const mixedC = (lyeC: number, solutionG: number, oilsC: number, oilsG: number): number =>
+  (oilsG * OIL_CP * oilsC + solutionG * LYE_CP * lyeC) / (oilsG * OIL_CP + solutionG * LYE_CP);
+
+/** Lye and oils go together from here on, C apart; and the batter from here on beside the plan's temperature, C. */
+const APART_C = 5;
+const BESIDE_C = 4;
+
+/** What the thermometer says of lye and oils: what they give together, and whether to pour or to wait. */
+export interface MeetingRead {
+  togetherC: number;
+  does: "go" | "wait" | "warm";
+  /** Which of the two is waited for, or warmed; null where both are, or none. */
+  which: "lye" | "oils" | null;
+  /** Minutes of waiting in still air; null where none, or where it does not come down by itself. */
+  waitMin: number | null;
+}
+
+/** @param lyeC @param oilsC as they were read, C */
+export function readMeeting(
+  lyeC: number,
+  oilsC: number,
+  o: { solutionG: number; oilsG: number; targetC: number; roomC: number },
+): MeetingRead {
+  const apartC = Math.abs(lyeC - oilsC);
+  const togetherC = mixedC(lyeC, o.solutionG, oilsC, o.oilsG);
+  const says = (does: MeetingRead["does"], which: MeetingRead["which"] = null, waitMin: number | null = null) => ({
+    ...{ togetherC, does, which, waitMin },
+  });
+  const [warmer, warmC, coolC, massG] =
+    lyeC > oilsC ? (["lye", lyeC, oilsC, o.solutionG] as const) : (["oils", oilsC, lyeC, o.oilsG] as const);
+  if (togetherC < o.targetC - BESIDE_C)
+    return says("warm", apartC > APART_C ? (warmer === "lye" ? "oils" : "lye") : null);
+  const to = Math.max(coolC + (apartC > APART_C ? APART_C : 0), o.targetC);
+  if (apartC > APART_C && warmC > to) return says("wait", warmer, minutesTo(warmC, to, o.roomC, massG));
+  if (togetherC > o.targetC + BESIDE_C)
+    return says("wait", null, minutesTo(togetherC, o.targetC + BESIDE_C, o.roomC, massG));
+  return says("go");
 }

@@ -7,8 +7,8 @@ export interface Line {
   list: string;
 }
 
-/** Lists whose `id` names something else: rows of oils by their kind, ticked lines by what they tick, a design as it once stood. */
-const NOT_LINES: ReadonlySet<string> = new Set(["oilRows", "ticks", "before"]);
+/** Lists whose `id` names something else: rows of oils by their kind, ticked lines by what they tick, a design as it once stood, the log behind the record. */
+const NOT_LINES: ReadonlySet<string> = new Set(["oilRows", "ticks", "before", "planned", "log"]);
 
 const isObject = (value: unknown): value is Record<string, unknown> => typeof value === "object" && value !== null;
 

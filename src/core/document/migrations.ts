@@ -252,8 +252,21 @@ const from5: Migration = {
   },
 };
 
+/** Version 7: what was noted at the bench stands in a log that only grows; a design as it was before a change follows from it. */
+const from6: Migration = {
+  from: 6,
+  up: (d) => {
+    if (!isObject(d.record)) return d;
+    const events = each(d.record.events, (e) => {
+      const { before: _, ...rest } = e;
+      return rest;
+    });
+    return { ...d, record: { ...d.record, events, log: [], planned: null } };
+  },
+};
+
 /** In ascending order, one for every version before the current one. */
-export const MIGRATIONS: readonly Migration[] = [from1, from2, from3, from4, from5];
+export const MIGRATIONS: readonly Migration[] = [from1, from2, from3, from4, from5, from6];
 
 type Migrated = { ok: true; document: unknown } | { ok: false; problem: FieldProblem };
 

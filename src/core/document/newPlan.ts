@@ -7,6 +7,8 @@ import type { Scent, ScentPart } from "../scent/scentSchema";
 import { type Batter, type Plan, type Portion, SCHEMA_VERSION } from "./schema";
 
 export const emptyRecord = (): Plan["record"] => ({
+  log: [],
+  planned: null,
   startedAt: null,
   events: [],
   finishedAt: null,

@@ -1,124 +1,196 @@
-import { cutTo } from "../units/text";
-import { applyEdit, type Edit } from "./edits/edit";
-import { emptyRecord } from "./newPlan";
+import { applyEdit } from "./edits/edit";
+import { type BenchEvent, MOST_EVENTS, type RecordEvent } from "./logSchema";
 import { readPlan } from "./read";
-import type { CheckAnswer, Deviation, Plan, PlanRecord, RecordEvent } from "./schema";
+import type { Operation, Plan, PlanRecord } from "./schema";
 
-/**
- * What happens to a batch from the first contact of lye and oil on. Whatever is noted brings its own id (`nextId(plan, "v")`) and its time: seconds since first contact, or
- * an instant as ISO 8601.
- */
-export type BenchEvent =
-  | { kind: "started"; at: string }
-  /** `finishedAt`: the instant, where it was the last step. */
-  | { kind: "stepDone"; id: string; atS: number; stepId: string; finishedAt: string | null }
-  | { kind: "checked"; id: string; atS: number; portionId: string; trace: number }
-  /** Something was done differently; `specified` says later what. */
-  | { kind: "deviated"; id: string; atS: number; portionId: string | null }
-  | { kind: "specified"; eventId: string; what: Deviation }
-  /** Goes on differently: changes what is left of the plan. */
-  | { kind: "replanned"; id: string; atS: number; words: string; edit: Edit }
-  /** An answer to what was asked about a check; `noteId`: id of the note that an answer may add. */
-  | { kind: "answered"; eventId: string; answer: CheckAnswer; noteId: string }
-  /** The last of what was noted is taken back. */
-  | { kind: "takenBack" }
-  | { kind: "abandoned" }
-  | { kind: "rated"; rating: PlanRecord["rating"] }
-  | { kind: "judged"; verdict: string }
-  | { kind: "paceAnswered"; teachesPace: boolean };
-
-const LONGEST_WORDS = 200;
 /** A blending that was not noted comes right before the check that showed it, s. */
 const BEFORE_CHECK_S = 1;
+const LONGEST_S = 86_400;
+const MS = 1000;
+/** A last step and the end of a pour are one, where they lie no farther apart, ms. */
+const SAME_MS = 2000;
 
-const withRecord = (plan: Plan, change: Partial<PlanRecord>): Plan => ({
-  ...plan,
-  record: { ...plan.record, ...change },
-});
-const noted = (plan: Plan, event: RecordEvent, change: Partial<PlanRecord> = {}): Plan =>
-  withRecord(plan, { ...change, events: [...plan.record.events, { ...event, atS: Math.max(0, event.atS) }] });
+const byTime = (a: BenchEvent, b: BenchEvent): number =>
+  Date.parse(a.at) - Date.parse(b.at) || (a.id < b.id ? -1 : a.id > b.id ? 1 : 0);
 
-/** Changes one noted event, or puts others in its place; the same plan where it is not there. */
-function replaced(plan: Plan, eventId: string, change: (event: RecordEvent) => RecordEvent[]): Plan {
-  const { events } = plan.record;
-  if (!events.some((e) => e.id === eventId)) return plan;
-  return withRecord(plan, { events: events.flatMap((e) => (e.id === eventId ? change(e) : [e])) });
+/** The log of a document that was written before there was one, out of what its record says. */
+function logOf({ log, startedAt, finishedAt, events }: PlanRecord): BenchEvent[] {
+  if (log.length > 0 || startedAt === null) return log;
+  const startMs = Date.parse(startedAt);
+  const endMs = finishedAt === null ? Number.NaN : Date.parse(finishedAt);
+  const last = events.findLastIndex((e) => e.kind === "stepDone");
+  const isEnd = last >= 0 && Math.abs(startMs + events[last].atS * MS - endMs) < SAME_MS;
+  const older = events.map((event, i): BenchEvent => {
+    const { atS, ...rest } = event;
+    const timed = { ...rest, at: new Date(startMs + Math.round(atS * MS)).toISOString(), by: "" };
+    if (timed.kind === "stepDone") return { ...timed, isLast: isEnd && i === last };
+    // The plan holds what was changed already.
+    return timed.kind === "replanned" ? { ...timed, edit: null } : timed;
+  });
+  const end: BenchEvent[] =
+    finishedAt === null || isEnd ? [] : [{ kind: "finished", id: "v-end", at: finishedAt, by: "" }];
+  return [{ kind: "started", id: "v0", at: startedAt, by: "" }, ...older, ...end];
 }
 
-/** The plan after an edit that a document may take; null where it may not. */
-function edited(plan: Plan, edit: Edit): Plan | null {
-  const tried = applyEdit(plan, edit);
-  const read = tried.ok ? readPlan(tried.document) : null;
-  return read?.ok ? read.plan : null;
+/** What counts of a log, by its times: less what came before a pour that was abandoned, and less what was taken back. Only something later takes back. */
+export function counted(log: readonly BenchEvent[]): BenchEvent[] {
+  const sorted = log.toSorted(byTime);
+  const takenBack = new Set<string>();
+  for (let i = sorted.length - 1; i >= 0; i--) {
+    const event = sorted[i];
+    if (
+      event.kind === "takenBack" &&
+      !takenBack.has(event.id) &&
+      sorted.some((e, k) => k < i && e.id === event.eventId)
+    )
+      takenBack.add(event.eventId);
+  }
+  const left = sorted.filter((e) => !takenBack.has(e.id));
+  return left.slice(left.findLastIndex((e) => e.kind === "abandoned") + 1).filter((e) => e.kind !== "takenBack");
 }
 
-function takenBack(plan: Plan): Plan {
-  const last = plan.record.events.at(-1);
-  if (!last) return plan;
-  const before =
-    last.kind === "replanned" ? edited(plan, { kind: "set", path: ["operations"], value: last.before }) : plan;
-  return before
-    ? withRecord(before, { events: plan.record.events.slice(0, -1), finishedAt: null })
-    : // What stood before cannot stand any more: nothing is taken back rather than half of it.
-      plan;
+/** The design after the changes that can be made of it, in their order; one that leads nowhere changes nothing. */
+function changed(plan: Plan, events: readonly BenchEvent[], planned: Operation[]): Operation[] {
+  let now: Plan = { ...plan, operations: planned };
+  for (const event of events) {
+    if (event.kind !== "replanned" || event.edit === null) continue;
+    const tried = applyEdit(now, event.edit);
+    const read = tried.ok ? readPlan({ ...tried.document, record: { ...plan.record, events: [] } }) : null;
+    if (read?.ok) now = { ...now, operations: read.plan.operations };
+  }
+  return now.operations;
 }
 
-function answered(plan: Plan, eventId: string, answer: CheckAnswer, noteId: string): Plan {
-  return replaced(plan, eventId, (e) => {
-    if (e.kind !== "traceCheck") return [e];
-    if (answer !== "blended-longer") return [{ ...e, answer }];
-    const note: RecordEvent = {
-      kind: "deviation",
-      id: noteId,
-      atS: Math.max(0, e.atS - BEFORE_CHECK_S),
-      what: "extra-blending",
-      portionId: e.portionId,
-      amount: null,
-      note: "",
-    };
-    return [note, { ...e, answer }];
+/** Events of the record that one of the log adds or changes. */
+function noted(record: RecordEvent[], event: BenchEvent, atS: number): RecordEvent[] {
+  const target = (change: (e: RecordEvent) => RecordEvent[]) =>
+    record.flatMap((e) => ("eventId" in event && e.id === event.eventId ? change(e) : [e]));
+  const { id } = event;
+  switch (event.kind) {
+    case "stepDone":
+      // Two devices may say a step done at once: it is done once.
+      return record.some((e) => e.kind === "stepDone" && e.stepId === event.stepId)
+        ? record
+        : [...record, { kind: "stepDone", id, atS, stepId: event.stepId }];
+    case "traceCheck":
+      return [
+        ...record,
+        { kind: "traceCheck", id, atS, portionId: event.portionId, trace: event.trace, answer: event.answer },
+      ];
+    case "deviation": {
+      const { what, portionId, amount, note } = event;
+      return [...record, { kind: "deviation", id, atS, what, portionId, amount, note }];
+    }
+    case "replanned":
+      return [...record, { kind: "replanned", id, atS, words: event.words }];
+    case "sign":
+      return [...record, { kind: "sign", id, atS, what: event.what, portionId: event.portionId }];
+    case "reading": {
+      const { what, of, value, tareG, from } = event;
+      return [...record, { kind: "reading", id, atS, what, of, value, tareG, from }];
+    }
+    case "specified":
+      return target((e) => [e.kind === "deviation" ? { ...e, what: event.what } : e]);
+    case "answered":
+      return target((e) => {
+        if (e.kind !== "traceCheck") return [e];
+        const said: RecordEvent = { ...e, answer: event.answer };
+        if (event.answer !== "blended-longer") return [said];
+        const { portionId } = e;
+        const before = Math.max(0, e.atS - BEFORE_CHECK_S);
+        return [
+          { kind: "deviation", id, atS: before, what: "extra-blending", portionId, amount: null, note: "" },
+          said,
+        ];
+      });
+    default:
+      return record;
+  }
+}
+
+/**
+ * The document with all that follows from its log: when the pour began and ended, what counts of what was noted, and the design as it goes on. Pure; the same
+ * events in any order of arrival give the same. Events of cups that are no longer there stay in the log and count for nothing.
+ */
+export function folded(plan: Plan): Plan {
+  const log = logOf(plan.record);
+  const events = counted(log);
+  const start = events.find((e) => e.kind === "started");
+  const there = new Set([...plan.portions, ...plan.batters].map((p) => p.id));
+  const isThere = (id: string | null) => id === null || there.has(id);
+  let record: RecordEvent[] = [];
+  let finishedAt: string | null = null;
+  for (const event of events) {
+    // Lye and oils are read before they meet; everything else happens after.
+    if (!start && event.kind !== "reading") continue;
+    if ("portionId" in event && !isThere(event.portionId)) continue;
+    if (event.kind === "reading" && !isThere(event.of)) continue;
+    const sinceS = start ? (Date.parse(event.at) - Date.parse(start.at)) / MS : 0;
+    record = noted(record, event, Math.min(LONGEST_S, Math.max(0, sinceS)));
+    if (event.kind === "finished" || (event.kind === "stepDone" && event.isLast)) finishedAt ??= event.at;
+  }
+  const planned = plan.record.planned ?? plan.operations;
+  return {
+    ...plan,
+    operations: changed(plan, start ? events : [], planned),
+    record: {
+      ...plan.record,
+      log,
+      planned: start ? planned : null,
+      startedAt: start?.at ?? null,
+      events: record,
+      finishedAt,
+    },
+  };
+}
+
+/** The document after something happened at the bench; the very same where it knows of that already. Pour mode, the server, the book and the tests all go through it. */
+export function afterBench(plan: Plan, ...events: readonly BenchEvent[]): Plan {
+  const log = logOf(plan.record);
+  const known = new Set(log.map((e) => e.id));
+  const fresh = events.filter((e) => !known.has(e.id) && known.add(e.id)).slice(0, MOST_EVENTS - log.length);
+  return fresh.length === 0 ? plan : folded({ ...plan, record: { ...plan.record, log: [...log, ...fresh] } });
+}
+
+/**
+ * One document out of two that grew apart at the bench: what was edited stands as in `edited`, what was noted as in both. A design that was edited while it is poured is
+ * noted as a change of its own.
+ * @param stored what is known already; where both know an event it stands as here
+ * @param change id and instant of the change that may have to be noted
+ */
+export function merged(stored: Plan, edited: Plan, change: { id: string; at: string }): Plan {
+  const own = folded(edited);
+  const isRedesigned =
+    own.record.startedAt !== null && JSON.stringify(own.operations) !== JSON.stringify(edited.operations);
+  const redesigned: BenchEvent = {
+    ...{ kind: "replanned", ...change, by: "" },
+    words: "changed on the sheet",
+    edit: { kind: "set", path: ["operations"], value: edited.operations },
+  };
+  const log = logOf(stored.record);
+  const known = new Set(log.map((e) => e.id));
+  const more = logOf(edited.record).filter((e) => !known.has(e.id));
+  const planned = stored.record.planned ?? edited.record.planned;
+  if (log.length === 0 && more.length === 0) return edited;
+  return folded({
+    ...edited,
+    operations: planned ?? edited.operations,
+    record: { ...edited.record, planned, log: [...log, ...more, ...(isRedesigned ? [redesigned] : [])] },
   });
 }
 
+/** The last of what was noted since the pour began and still counts: what Undo takes back. Null where nothing is left but the start. */
+export function lastNoted(plan: Plan): BenchEvent | null {
+  const ids = new Set(plan.record.events.map((e) => e.id));
+  const events = counted(logOf(plan.record));
+  return events.slice(events.findIndex((e) => e.kind === "started") + 1).findLast((e) => ids.has(e.id)) ?? null;
+}
+
 /**
- * The document after what happened at the bench. Pure: the same document and event give the same document, and what changes nothing gives the very
- * same document back. Pour mode, the book, a second screen and the tests all go through it.
+ * The instant that an event is noted at: now, or right after what it speaks of, where another device's clock is ahead.
+ * @param eventId what it takes back, answers or makes precise
  */
-export function afterBench(plan: Plan, event: BenchEvent): Plan {
-  switch (event.kind) {
-    case "started":
-      return plan.record.startedAt === null ? withRecord(plan, { startedAt: event.at }) : plan;
-    case "stepDone": {
-      const { id, atS, stepId, finishedAt } = event;
-      return noted(plan, { kind: "stepDone", id, atS, stepId }, finishedAt === null ? {} : { finishedAt });
-    }
-    case "checked": {
-      const { id, atS, portionId, trace } = event;
-      return noted(plan, { kind: "traceCheck", id, atS, portionId, trace, answer: null });
-    }
-    case "deviated": {
-      const { id, atS, portionId } = event;
-      return noted(plan, { kind: "deviation", id, atS, what: "other", portionId, amount: null, note: "" });
-    }
-    case "specified":
-      return replaced(plan, event.eventId, (e) => [e.kind === "deviation" ? { ...e, what: event.what } : e]);
-    case "replanned": {
-      const { id, atS, words } = event;
-      const after = edited(plan, event.edit);
-      const before = plan.operations;
-      return after ? noted(after, { kind: "replanned", id, atS, words: cutTo(LONGEST_WORDS, words), before }) : plan;
-    }
-    case "answered":
-      return answered(plan, event.eventId, event.answer, event.noteId);
-    case "takenBack":
-      return takenBack(plan);
-    case "abandoned":
-      return { ...plan, record: { ...emptyRecord(), verdict: plan.record.verdict } };
-    case "rated":
-      return withRecord(plan, { rating: event.rating });
-    case "judged":
-      return withRecord(plan, { verdict: event.verdict });
-    case "paceAnswered":
-      return withRecord(plan, { teachesPace: event.teachesPace });
-  }
+export function instantOf(plan: Plan, nowMs: number, eventId: string | null = null): string {
+  const target = eventId === null ? undefined : logOf(plan.record).find((e) => e.id === eventId);
+  return new Date(Math.max(nowMs, target ? Date.parse(target.at) + 1 : 0)).toISOString();
 }

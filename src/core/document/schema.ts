@@ -10,9 +10,10 @@ import { FAMILY_IDS } from "../techniques/families/registry";
 import { HANDS } from "../techniques/hand";
 import { type Operation, operationSchema } from "../techniques/operations/registry";
 import { id, isoDate, isoInstant, name, text, within } from "../units/fields";
+import { logSchema, recordEventSchema } from "./logSchema";
 
 /** Version that this build writes. Raise it with a migration in migrations.ts. */
-export const SCHEMA_VERSION = 6;
+export const SCHEMA_VERSION = 7;
 
 export const batterSchema = z.strictObject({
   id,
@@ -73,49 +74,12 @@ export const knowledgeSchema = z.strictObject({
 
 export const THIN_WAYS = ["wait", "blend", "before-scent"] as const;
 
-export const DEVIATIONS = [
-  "extra-blending",
-  "extra-dose",
-  "scent-late",
-  "poured-too-much",
-  "firm-stir",
-  "other",
-] as const;
-
-/** Answers to a check that does not fit: the fats stiffened without reacting, it was another cup, it was blended longer, it really stands so. */
-export const CHECK_ANSWERS = ["false-trace", "other-cup", "blended-longer", "as-seen"] as const;
-
-const event = { id, atS: within(0, 86_400, "s") };
-export const recordEventSchema = z.discriminatedUnion("kind", [
-  z.strictObject({ kind: z.literal("stepDone"), ...event, stepId: z.string().max(90) }),
-  z.strictObject({
-    kind: z.literal("traceCheck"),
-    ...event,
-    portionId: id,
-    trace: within(0, 5),
-    /** What the maker said of a check that the clock could not explain; null while it was not asked about. */
-    answer: z.enum(CHECK_ANSWERS).nullable().default(null),
-  }),
-  z.strictObject({
-    kind: z.literal("deviation"),
-    ...event,
-    what: z.enum(DEVIATIONS),
-    portionId: id.nullable(),
-    /** Seconds of extra blending, percent of extra dose, or percent of the cup poured too much; null when not said. */
-    amount: within(0, 1000).nullable(),
-    note: text(500),
-  }),
-  /** The rest of the pour was planned anew: the design as it stood before, so that it can be taken back after a reload too. */
-  z.strictObject({
-    kind: z.literal("replanned"),
-    ...event,
-    words: text(200),
-    before: z.array(operationSchema).max(200),
-  }),
-]);
-
-/** What is noted of a pour, in the order in which it was noted. */
+/** What is noted of a pour. What follows from the log (`record.ts`) stands beside it, so that whoever reads need not fold it. */
 export const recordSchema = z.strictObject({
+  /** Everything that was noted, in the order in which it came in. */
+  log: logSchema,
+  /** The design as it stood when the pour began; null before. */
+  planned: z.array(operationSchema).max(200).nullable(),
   /** First contact of lye and oil. */
   startedAt: isoInstant.nullable(),
   events: z.array(recordEventSchema).max(2000),
@@ -195,6 +159,3 @@ export type Portion = z.infer<typeof portionSchema>;
 export type Mould = Plan["moulds"][number];
 export type { Operation };
 export type PlanRecord = z.infer<typeof recordSchema>;
-export type RecordEvent = z.infer<typeof recordEventSchema>;
-export type CheckAnswer = (typeof CHECK_ANSWERS)[number];
-export type Deviation = (typeof DEVIATIONS)[number];

@@ -1,8 +1,10 @@
 import { paletteOf } from "../batter/colours";
 import type { Masses } from "../batter/masses";
 import { portionPace } from "../batter/portions";
+import { readingOf } from "../batter/readings";
 import { blendingSecondsTo, emulsionBlendS, restRatePerMin } from "../clock/cup";
 import { asWorked } from "../clock/hands";
+import { mixedC } from "../clock/meeting";
 import {
   type CupCheck,
   type Deed,
@@ -16,7 +18,8 @@ import {
   type Unknown,
 } from "../clock/program";
 import type { Step } from "../clock/step";
-import type { Plan, RecordEvent } from "../document/schema";
+import type { RecordEvent } from "../document/logSchema";
+import type { Plan } from "../document/schema";
 import { type AdditiveId, additivePerOilG, additiveRow, usualDoses } from "../formula/additives";
 import { REFERENCE_DOSE_PCT_OF_OILS, SD_LOG, scentClass } from "../scent/classes";
 import { loadPctOfOils, scentKey } from "../scent/effect";
@@ -157,7 +160,9 @@ export function compileProgram(plan: Plan, masses: Masses, nowS?: number): Progr
   const blendS = (batterId: string) => {
     const batter = byId(plan.batters, batterId);
     const pot = vessels[vesselOf.get(batterId)!];
-    return emulsionS(batterId) + blendingSecondsTo(batter.blendToTrace, pot.massG, pot.rate, batter.startTemperatureC);
+    return (
+      emulsionS(batterId) + blendingSecondsTo(batter.blendToTrace, pot.massG, pot.rate, contactC(plan, masses, batter))
+    );
   };
   const steps = deriveSteps(plan, masses, paletteOf(plan, masses), blendS);
   const ends = nowS === undefined ? new Map<string, number>() : actualEnds(plan.record.events);
@@ -182,7 +187,7 @@ export function compileProgram(plan: Plan, masses: Masses, nowS?: number): Progr
     stepsOf: vessels.map((_, v) => placed.flatMap((s, i) => (s.vessels.includes(v) ? [i] : []))),
     workBeforeS: workBefore(steps),
     roomC: plan.roomTemperatureC,
-    startC: plan.batters.map((b) => b.startTemperatureC),
+    startC: plan.batters.map((b) => contactC(plan, masses, b)),
     meltsAboveC: masses.batters.map((b) => b.formula.meltsAboveC),
     people: plan.practice.people,
     pace: plan.practice.pace,
@@ -191,6 +196,13 @@ export function compileProgram(plan: Plan, masses: Masses, nowS?: number): Progr
     nowS: nowS ?? null,
     deeds,
   };
+}
+
+/** Temperature at first contact, C: of lye and oils as they were read last, else the plan's. */
+export function contactC(plan: Plan, masses: Masses, batter: Plan["batters"][number]): number {
+  const [lye, oils] = [readingOf(plan, "lye", batter.id), readingOf(plan, "oils", batter.id)];
+  const m = byId(masses.batters, batter.id);
+  return lye && oils ? mixedC(lye.value, m.lyeG + m.allWaterG, oils.value, m.oilsG) : batter.startTemperatureC;
 }
 
 function thinWayOf(plan: Plan, portionId: string): ProgramVessel["thinWay"] {

@@ -61,6 +61,9 @@ const NEAR_MM = 44.5;
 /** Room that a picture gives the flow at the most, mm: what lies beyond moves by less than a millimetre. */
 const PICTURE_ROOM_MM = 70;
 
+/** A wide tool keeps its needle closer: half its width from which on, mm, and the power. */
+const [WIDE_MM, CLOSER] = [3, -0.22];
+
 /**
  * Carry of a tool.
  * @param halfWidthMm half of its width across the way, mm; of a flat stick drawn edge-on half of its thickness
@@ -68,9 +71,10 @@ const PICTURE_ROOM_MM = 70;
  */
 export function carryOf(trace: number, halfWidthMm: number, mostRoomMm = PICTURE_ROOM_MM): Carry {
   const f = following(trace);
+  const close = (0.45 + 0.55 * f) * Math.max(1, halfWidthMm / WIDE_MM) ** CLOSER;
   return {
     a: 10.6 * halfWidthMm ** 0.56 * f,
     roomMm: Math.min(mostRoomMm, 110 - 125 * (1 - f)),
-    needleMm: (room) => (0.45 + 0.55 * f) * (0.27 * Math.min(room, NEAR_MM) + 0.14 * Math.max(0, room - NEAR_MM)),
+    needleMm: (room) => close * (0.27 * Math.min(room, NEAR_MM) + 0.14 * Math.max(0, room - NEAR_MM)),
   };
 }

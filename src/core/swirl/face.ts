@@ -1,5 +1,5 @@
 import type { CompiledDesign } from "./design";
-import { buildField, type MoveField, readField } from "./field";
+import { buildField, isLostAt, type MoveField, moveBack, readField } from "./field";
 import { createPoints, type Points, restart } from "./points";
 import { sample, TILE } from "./sample";
 import { type Frame, frameOf, type View } from "./view";
@@ -55,7 +55,7 @@ const MOST_SPARE = 4;
 const newRoom = (): Room => ({ points: createPoints(TILE), u: new Float64Array(TILE), v: new Float64Array(TILE) });
 
 /** Draws samples of one picture, a tile at a time. */
-class Drawing {
+export class Drawing {
   private readonly room = spareRooms.pop() ?? newRoom();
   readonly points = this.room.points;
   private readonly u = this.room.u;
@@ -69,6 +69,8 @@ class Drawing {
     private readonly frame: Frame,
     private readonly field: MoveField | null,
     private readonly fineness: number,
+    /** Asks the movements themselves where the field has lost the batter. */
+    private readonly isExact: boolean,
   ) {
     this.mayLeave = view.kind === "tilted" || frame.origin[2] > design.levelMm;
   }
@@ -93,15 +95,32 @@ class Drawing {
     const { points, design } = this;
     restart(points, count, sectionOf(this.view));
     if (this.mayLeave) blankOutside(design, points);
-    if (this.field) this.byField(this.field);
+    if (this.field) this.byField(this.field, this.isExact ? this.byMoves(this.field) : 0);
     sample(design, points, this.fineness, this.field?.from);
   }
 
-  /** Reads the last movements off the field. */
-  private byField(field: MoveField): void {
+  /** Takes those samples that the field has lost back by the movements themselves. They come first among the live ones; returns how many. */
+  private byMoves(field: MoveField): number {
+    const { points, design } = this;
+    const { live, liveCount } = points;
+    let lost = 0;
+    for (let n = 0; n < liveCount; n++) {
+      const i = live[n];
+      if (!isLostAt(field, this.u[i], this.v[i])) continue;
+      live[n] = live[lost];
+      live[lost++] = i;
+    }
+    points.liveCount = lost;
+    if (lost > 0) moveBack(design, points, field.from, this.fineness);
+    points.liveCount = liveCount;
+    return lost;
+  }
+
+  /** Reads the last movements off the field, for all live samples but the first few. */
+  private byField(field: MoveField, from: number): void {
     const { points, at, design } = this;
     const { x, y, z, live, liveCount } = points;
-    for (let n = 0; n < liveCount; n++) {
+    for (let n = from; n < liveCount; n++) {
       const i = live[n];
       readField(field, this.u[i], this.v[i], at);
       x[i] = Math.min(design.lengthMm, Math.max(0, at[0]));
@@ -110,17 +129,24 @@ class Drawing {
     }
     if (field.movesAlong) points.sectionX = null;
   }
+
+  /** True where the field has lost the batter of a pixel. */
+  isLost(image: { width: number; height: number }, pixel: number): boolean {
+    const { u, v } = middleOf(image, pixel);
+    return this.field !== null && isLostAt(this.field, u, v);
+  }
 }
 
 /** The field of the picture drawn last of each design: its edges are smoothed by the same. */
 const lastFields = new WeakMap<CompiledDesign, { key: string; field: MoveField | null }>();
 
-function* drawingOf(
+export function* drawingOf(
   design: CompiledDesign,
   view: View,
   size: { width: number; height: number },
   fineness: number,
   frameMm: number,
+  isExact: boolean,
 ): Generator<void, Drawing> {
   const frame = frameOf(design, view, frameMm);
   const key = JSON.stringify([view, size, fineness, frameMm]);
@@ -129,17 +155,22 @@ function* drawingOf(
     known = { key, field: yield* buildField(design, frame, size, sectionOf(view), fineness) };
     lastFields.set(design, known);
   }
-  return new Drawing(design, view, frame, known.field, fineness);
+  return new Drawing(design, view, frame, known.field, fineness, isExact);
 }
 
+const middleOf = ({ width, height }: { width: number; height: number }, pixel: number) => ({
+  u: ((pixel % width) + 0.5) / width,
+  v: (Math.floor(pixel / width) + 0.5) / height,
+});
+
 /** Draws some pixels of a picture into it, tile by tile. */
-function* drawPixels(drawing: Drawing, image: IndexImage, pixels: Int32Array): Generator<void> {
-  const { width, height, colour } = image;
+export function* drawPixels(drawing: Drawing, image: IndexImage, pixels: Int32Array): Generator<void> {
+  const { colour } = image;
   for (let start = 0; start < pixels.length; start += TILE) {
     const count = Math.min(TILE, pixels.length - start);
     for (let i = 0; i < count; i++) {
-      const pixel = pixels[start + i];
-      drawing.place(i, ((pixel % width) + 0.5) / width, (Math.floor(pixel / width) + 0.5) / height);
+      const { u, v } = middleOf(image, pixels[start + i]);
+      drawing.place(i, u, v);
     }
     drawing.draw(count);
     for (let i = 0; i < count; i++) colour[pixels[start + i]] = drawing.points.colour[i];
@@ -152,7 +183,7 @@ const chessLists = new Map<string, Int32Array>();
 const MOST_LISTS = 12;
 
 /** Pixels of every second place, as on a chessboard: those of one colour of it. */
-function chessPixels(width: number, height: number, odd: 0 | 1): Int32Array {
+export function chessPixels(width: number, height: number, odd: 0 | 1): Int32Array {
   const key = `${width} ${height} ${odd}`;
   const known = chessLists.get(key);
   if (known) return known;
@@ -165,7 +196,7 @@ function chessPixels(width: number, height: number, odd: 0 | 1): Int32Array {
 }
 
 /** Fills those of the pixels whose neighbours all have one colour; gives back the others. */
-function fillBetween(image: IndexImage, pixels: Int32Array): Int32Array {
+export function fillBetween(image: IndexImage, pixels: Int32Array): Int32Array {
   const { width, height, colour } = image;
   const open = new Int32Array(pixels.length);
   let n = 0;
@@ -194,68 +225,11 @@ export function* drawIndices(
   frameMm = design.levelMm,
 ): Generator<void, IndexImage> {
   const image: IndexImage = { width, height, colour: new Uint8Array(width * height) };
-  const drawing = yield* drawingOf(design, view, { width, height }, fineness, frameMm);
+  const drawing = yield* drawingOf(design, view, { width, height }, fineness, frameMm, false);
   yield* drawPixels(drawing, image, chessPixels(width, height, 0));
   yield* drawPixels(drawing, image, fillBetween(image, chessPixels(width, height, 1)));
   drawing.end();
   return image;
-}
-
-/** Pixels that differ from their right or lower neighbour, and that neighbour: where lines run. */
-function edgePixels(image: IndexImage): Int32Array {
-  const { width, height, colour } = image;
-  const isEdge = new Uint8Array(colour.length);
-  for (let y = 0; y < height; y++) {
-    for (let x = 0; x < width; x++) {
-      const i = y * width + x;
-      if (x + 1 < width && colour[i] !== colour[i + 1]) isEdge[i] = isEdge[i + 1] = 1;
-      if (y + 1 < height && colour[i] !== colour[i + width]) isEdge[i] = isEdge[i + width] = 1;
-    }
-  }
-  const edges = new Int32Array(isEdge.reduce((count, is) => count + is, 0));
-  let n = 0;
-  for (let i = 0; i < isEdge.length; i++) if (isEdge[i]) edges[n++] = i;
-  return edges;
-}
-
-const SUB = [
-  [-0.25, -0.125],
-  [0.125, -0.25],
-  [0.25, 0.125],
-  [-0.125, 0.25],
-] as const;
-
-/**
- * Smooths the edges of a drawn picture: four samples for every pixel on an edge. Yields per tile. Returns the edge pixels
- * and their four colour indices each.
- */
-export function* refineEdges(
-  design: CompiledDesign,
-  view: View,
-  image: IndexImage,
-  fineness: number,
-  frameMm = design.levelMm,
-): Generator<void, { pixels: Int32Array; samples: Uint8Array }> {
-  const pixels = edgePixels(image);
-  const samples = new Uint8Array(pixels.length * SUB.length);
-  const drawing = yield* drawingOf(design, view, image, fineness, frameMm);
-  const perTile = TILE / SUB.length;
-  for (let start = 0; start < pixels.length; start += perTile) {
-    const count = Math.min(perTile, pixels.length - start);
-    for (let i = 0; i < count; i++) {
-      const pixel = pixels[start + i];
-      for (let k = 0; k < SUB.length; k++) {
-        const u = ((pixel % image.width) + 0.5 + SUB[k][0]) / image.width;
-        const v = (Math.floor(pixel / image.width) + 0.5 + SUB[k][1]) / image.height;
-        drawing.place(i * SUB.length + k, u, v);
-      }
-    }
-    drawing.draw(count * SUB.length);
-    samples.set(drawing.points.colour.subarray(0, count * SUB.length), start * SUB.length);
-    yield;
-  }
-  drawing.end();
-  return { pixels, samples };
 }
 
 /** Runs a drawing generator to its end. */

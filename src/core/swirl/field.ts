@@ -12,7 +12,9 @@ const UPRIGHT_RATIO = 1.5;
 /** Grids of a field, each twice as fine as the one before. */
 const GRIDS = 3;
 /** Difference at the middle of a cell from which it is divided, share of a pixel. */
-const TOLERANCE_PIXELS = 0.35;
+const TOLERANCE_PIXELS = 0.32;
+/** From so many times that on a cell of the finest grid but one is lost: batter is folded there finer than any node, and only the movements themselves tell where it comes from. */
+const LOST_TIMES = 20;
 /** Nodes that a cubic is laid through, each way. */
 const STENCIL = 4;
 
@@ -25,6 +27,8 @@ interface Grid {
   nodes: Float64Array;
   /** 1 for cells that are read off the next finer grid. */
   isRough: Uint8Array;
+  /** 1 for cells in which no grid holds what was folded, and for those beside them. */
+  isLost: Uint8Array;
 }
 
 /**
@@ -83,8 +87,13 @@ export function* buildField(
       finer,
       Int32Array.from(open, (cell) => middleNode(grid, cell)),
     );
-    const rough = open.filter((cell) => isOff(grid, cell, finer, toleranceMm));
+    const offMm = Float64Array.from(open, (cell) => offAtMiddle(grid, cell, finer));
+    const rough = open.filter((_, i) => offMm[i] > toleranceMm);
     for (const cell of rough) grid.isRough[cell] = 1;
+    if (grids.length === GRIDS - 1)
+      open.forEach((cell, i) => {
+        if (offMm[i] > LOST_TIMES * toleranceMm) loseAbout(grid, cell);
+      });
     open = Int32Array.from([...rough].flatMap((cell) => partsOf(grid, cell)));
     yield* mover.fill(finer, neededNodes(finer, open));
     grids.push(finer);
@@ -101,6 +110,7 @@ const emptyGrid = (cellsU: number, cellsV: number): Grid => ({
   cellsV,
   nodes: new Float64Array((cellsU + 1) * (cellsV + 1) * 3).fill(Number.NaN),
   isRough: new Uint8Array(cellsU * cellsV),
+  isLost: new Uint8Array(cellsU * cellsV),
 });
 
 /** A grid twice as fine with the nodes that are known already. */
@@ -125,15 +135,22 @@ function partsOf(grid: Grid, cell: number): number[] {
   return [first, first + 1, first + across, first + across + 1];
 }
 
-/** True for a cell at whose middle the cubic is not where the movements put it. */
-function isOff(grid: Grid, cell: number, finer: Grid, toleranceMm: number): boolean {
+/** How far the cubic is from where the movements put the middle of a cell, mm along the axis where it is worst. */
+function offAtMiddle(grid: Grid, cell: number, finer: Grid): number {
   const { cellsU, cellsV } = grid;
   readGrid(grid, ((cell % cellsU) + 0.5) / cellsU, (Math.floor(cell / cellsU) + 0.5) / cellsV, read);
   const q = middleNode(grid, cell) * 3;
-  for (let c = 0; c < 3; c++) if (Math.abs(read[c] - finer.nodes[q + c]) > toleranceMm) return true;
-  return false;
+  return Math.max(...[0, 1, 2].map((c) => Math.abs(read[c] - finer.nodes[q + c])));
 }
 const read = new Float64Array(3);
+
+/** Loses a cell and those about it: a fold runs on into them. */
+function loseAbout(grid: Grid, cell: number): void {
+  const { cellsU, cellsV, isLost } = grid;
+  const [u, v] = [cell % cellsU, Math.floor(cell / cellsU)];
+  for (let row = Math.max(0, v - 1); row <= Math.min(cellsV - 1, v + 1); row++)
+    isLost.fill(1, row * cellsU + Math.max(0, u - 1), row * cellsU + Math.min(cellsU - 1, u + 1) + 1);
+}
 
 /** Nodes that some cells are read by and that are not there yet. */
 function neededNodes(grid: Grid, cells: Int32Array): Int32Array {
@@ -198,7 +215,7 @@ class Mover {
 }
 
 /** Takes the live samples back through the movements from a place on. */
-function moveBack(design: CompiledDesign, points: Points, from: number, fineness: number): void {
+export function moveBack(design: CompiledDesign, points: Points, from: number, fineness: number): void {
   for (let k = design.operations.length - 1; k >= from; k--) takeBack(design.operations[k], points, fineness);
   settle(points);
 }
@@ -211,10 +228,19 @@ export function readField(field: MoveField, u: number, v: number, out: Float64Ar
   readGrid(grids[k], u, v, out);
 }
 
-function isRoughAt({ cellsU, cellsV, isRough }: Grid, u: number, v: number): boolean {
+const isRoughAt = (grid: Grid, u: number, v: number): boolean => grid.isRough[cellAt(grid, u, v)] === 1;
+
+function cellAt({ cellsU, cellsV }: Grid, u: number, v: number): number {
   const cellU = Math.min(cellsU - 1, (u * cellsU) | 0);
   const cellV = Math.min(cellsV - 1, (v * cellsV) | 0);
-  return isRough[cellV * cellsU + cellU] === 1;
+  return cellV * cellsU + cellU;
+}
+
+/** True where no grid holds what was folded: the movements themselves have to be asked. */
+export function isLostAt({ grids }: MoveField, u: number, v: number): boolean {
+  if (grids.length < GRIDS) return false;
+  const grid = grids[GRIDS - 2];
+  return grid.isLost[cellAt(grid, u, v)] === 1;
 }
 
 function readGrid(grid: Grid, u: number, v: number, out: Float64Array): void {

@@ -1,7 +1,8 @@
 import { derive } from "../../core/derive/derive";
 import { withUniqueLines } from "../../core/document/ids";
+import type { RecordEvent } from "../../core/document/logSchema";
 import { emptyRecord, newPlan, plainPortion } from "../../core/document/newPlan";
-import type { Operation, Plan, Portion, RecordEvent } from "../../core/document/schema";
+import type { Operation, Plan, Portion } from "../../core/document/schema";
 import { takeColourant, takeScent, takeTool } from "../../core/library/use";
 import type { Equipment, ToolUse } from "../../core/mould/toolSchema";
 import type { Scent } from "../../core/scent/scentSchema";

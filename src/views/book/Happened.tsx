@@ -1,11 +1,14 @@
 import { useMemo } from "react";
+import { SIGN_WORDS } from "../../core/advise/signs";
 import { stageName } from "../../core/clock/stages";
 import { derivedOf } from "../../core/derive/workedOut";
-import type { Plan, RecordEvent } from "../../core/document/schema";
+import type { RecordEvent } from "../../core/document/logSchema";
+import type { Plan } from "../../core/document/schema";
 import { clock } from "../parts/format";
 import { Section } from "../parts/Section";
 import { useUnits } from "../parts/units";
 import { DEVIATION_WORDS } from "../pour/NotePad";
+import { readingWords } from "../pour/readingWords";
 
 /** What happened at the bench, in order, with the planned times beside the real ones. */
 export function Happened({ id, plan }: { id: string; plan: Plan }) {
@@ -20,6 +23,8 @@ export function Happened({ id, plan }: { id: string; plan: Plan }) {
     if (e.kind === "stepDone") return planned.instructions.get(e.stepId)?.title ?? e.stepId;
     if (e.kind === "traceCheck") return `${name(e.portionId)} seen at ${stageName(e.trace)} trace`;
     if (e.kind === "replanned") return `Planned anew: ${e.words}`;
+    if (e.kind === "sign") return `Seen${e.portionId ? ` in ${name(e.portionId)}` : ""}: ${SIGN_WORDS[e.what].label}`;
+    if (e.kind === "reading") return readingWords(e, plan, units);
     if (e.note) return e.note;
     return `Done differently: ${DEVIATION_WORDS[e.what]}${e.portionId ? ` (${name(e.portionId)})` : ""}`;
   };

@@ -30,7 +30,7 @@ export function Lessons({ id, batch }: { id: string; batch: OpenBatch }) {
     else void take("POST");
   };
   const decide = async (teachesPace: boolean) => {
-    batch.happen({ kind: "paceAnswered", teachesPace });
+    batch.judge({ teachesPace });
     setAsked(false);
     if (await batch.flush()) await take("POST");
   };

@@ -14,8 +14,7 @@ const RATINGS = [
 export function Verdict({ batch }: { batch: OpenBatch }) {
   const { record } = batch.plan;
   const isPoured = record.finishedAt !== null;
-  const rate = (rating: Plan["record"]["rating"]) =>
-    batch.happen((plan) => ({ kind: "rated", rating: plan.record.rating === rating ? null : rating }));
+  const rate = (rating: Plan["record"]["rating"]) => batch.judge({ rating: record.rating === rating ? null : rating });
   return (
     <Section head="Verdict" headClass="text-[19px]">
       {!isPoured && (
@@ -48,8 +47,7 @@ export function Verdict({ batch }: { batch: OpenBatch }) {
             className="field mt-1 !h-48 w-full !p-2"
             value={record.verdict}
             onChange={(e) => {
-              const verdict = e.currentTarget.value;
-              batch.happen({ kind: "judged", verdict });
+              batch.judge({ verdict: e.currentTarget.value });
             }}
           />
         </>

@@ -53,6 +53,8 @@ export const POUR_KEYS = {
   done: { keys: ["space"], words: "the step is done" },
   check: { keys: ["t"], words: "note what a cup looks like" },
   note: { keys: ["n"], words: "note that something went differently" },
+  see: { keys: ["i"], words: "say what you see: grains, oil, air, colour" },
+  measure: { keys: ["m"], words: "put in what the scale says" },
   replan: { keys: ["r"], words: "change the plan, where one is offered" },
   undo: { keys: ["u"], words: "take the last note or step back" },
   cup: { keys: ["1-9"], words: "note what this cup looks like" },
@@ -61,6 +63,14 @@ export const POUR_KEYS = {
 export const PAD_KEYS = {
   choice: { keys: ["1-9"], words: "take this answer", at: "in a question" },
   leave: { keys: ["esc", "space"], words: "leave it unanswered", at: "in a question" },
+} as const satisfies Keymap;
+
+export const READING_KEYS = {
+  digit: { keys: ["0-9"], words: "type the number", at: "in a reading" },
+  point: { keys: [".", ","], words: "the point", at: "in a reading" },
+  erase: { keys: ["backspace"], words: "take the last digit back", at: "in a reading" },
+  take: { keys: ["enter"], words: "take the reading", at: "in a reading" },
+  leave: { keys: ["esc"], words: "leave it", at: "in a reading" },
 } as const satisfies Keymap;
 
 export const TICK_KEYS = {
@@ -141,7 +151,7 @@ export const SCREENS = {
     name: "Pour mode",
     about:
       "One instruction at a time. Say when a step is done, and what you see in the cups: the clock of what is left follows. Nothing here needs a mouse.",
-    keymaps: [POUR_KEYS, PAD_KEYS],
+    keymaps: [POUR_KEYS, PAD_KEYS, READING_KEYS],
   },
   book: {
     name: "The book",

@@ -18,6 +18,8 @@ export interface SavePlace<D> {
   bodyOf: (document: D) => unknown;
   /** What an answer of the server says of it. */
   storedOf: (answer: unknown) => Stored<D>;
+  /** True where the server put more into a document than was sent; it is taken then. */
+  hasMore?: (answered: D, sent: D) => boolean;
   /** Whether a copy of what was acknowledged stays in this browser, for the time when the server is away. */
   isKept?: boolean;
 }
@@ -125,6 +127,15 @@ export class Saver<D> {
     this.onState({ kind: "saved", at: new Date(), isFromElsewhere: true });
   }
 
+  /** Takes what stands on the server now, out of the answer to another request; what waits here is saved first. */
+  took(stored: Stored<D>): void {
+    if (this.isBusy) this.heard(stored.version);
+    if (this.isBusy || stored.version <= this.version) return;
+    this.version = stored.version;
+    this.keepCopy(stored);
+    this.onTaken(stored);
+  }
+
   private keepCopy(stored: Stored<D>): void {
     if (this.place.isKept) keep(this.place.key, stored);
   }
@@ -209,6 +220,7 @@ export class Saver<D> {
       this.version = stored.version;
       this.keepCopy(stored);
       if (this.pending === document) this.discard();
+      if (!this.pending && this.place.hasMore?.(stored.document, document)) this.onTaken(stored);
       this.onState(this.pending ? { kind: "unsaved" } : { kind: "saved", at: new Date() });
       return;
     }

@@ -24,6 +24,8 @@ export interface OpenDocument<D extends object> {
   seal(): void;
   /** Takes a new state that is not part of undo, and saves it at once. */
   replace(change: (document: D) => D): void;
+  /** Shows a new state that is saved by other ways. */
+  show(change: (document: D) => D): void;
   flush(): Promise<boolean>;
   saver: Saver<D>;
 }
@@ -33,6 +35,8 @@ export interface DocumentKind<D> extends SavePlace<D> {
   read: (value: unknown) => { ok: true; document: D } | { ok: false; message: string };
   /** Whether a change that is heard of may be one of this document. */
   isOf: (change: Change) => boolean;
+  /** Puts over a document from the server what is noted here and not acknowledged yet. */
+  over?: (document: D) => D;
 }
 
 /** `edit`, `set`, `undo`, `redo` and `seal` stay the same functions while the document is open. `kind` must stay the same object. */
@@ -47,7 +51,9 @@ export function useDocument<D extends object>(kind: DocumentKind<D>, initial: St
   const saver = useMemo(() => {
     const take = (stored: Stored<D>) => {
       const read = kind.read(stored.document);
-      if (read.ok) adopt(startHistory(read.document));
+      if (!read.ok) return;
+      const document = kind.over?.(read.document) ?? read.document;
+      if (!sameDocument(document, current.current.document)) adopt(startHistory(document));
     };
     return new Saver<D>(kind, initial.version, setSaveState, take);
   }, [kind, initial.version, adopt]);
@@ -68,8 +74,8 @@ export function useDocument<D extends object>(kind: DocumentKind<D>, initial: St
       return;
     }
     adopt(startHistory(read.document));
-    if (draft.version === initial.version) saver.save(read.document, true);
-    else saver.reportConflict(initial, read.document);
+    // Whether what was saved meanwhile stands against it the server says.
+    saver.settle(draft.version, read.document);
   }, [saver, initial, adopt, kind]);
 
   const change = useCallback(
@@ -128,6 +134,10 @@ export function useDocument<D extends object>(kind: DocumentKind<D>, initial: St
       if (document === current.current.document) return;
       adopt({ ...current.current, document });
       saver.save(document, true);
+    },
+    show(update) {
+      const document = update(current.current.document);
+      if (document !== current.current.document) adopt({ ...current.current, document });
     },
     flush: () => saver.flush(),
     saver,

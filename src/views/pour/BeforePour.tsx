@@ -5,6 +5,7 @@ import { openItems } from "../../core/prepare/weighUp";
 import { byId } from "../../core/units/byId";
 import { useUnits } from "../parts/units";
 import type { OpenBatch } from "../parts/useBatch";
+import { Thermometer } from "./Thermometer";
 
 const CAUTIONS = [
   "Goggles, gloves, long sleeves and trousers, closed shoes; hair tied. The gear stays on until the washing-up is done.",
@@ -155,6 +156,10 @@ function Meeting({ batch, derived }: Pick<Props, "batch" | "derived">) {
         );
       })}
       <p className="mt-1 text-[14px] text-muted">Estimates for still air; the thermometer decides.</p>
+      {derived.masses &&
+        batters.map((b) => (
+          <Thermometer key={b.id} batch={batch} batter={b} masses={byId(derived.masses!.batters, b.id)} />
+        ))}
     </section>
   );
 }

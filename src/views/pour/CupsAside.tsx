@@ -1,6 +1,7 @@
 import { timeAtTrace, traceAt } from "../../core/clock/curves";
 import { stageName } from "../../core/clock/stages";
-import type { Plan, RecordEvent } from "../../core/document/schema";
+import type { RecordEvent } from "../../core/document/logSchema";
+import type { Plan } from "../../core/document/schema";
 import { clock } from "../parts/format";
 import type { Pour } from "./usePour";
 

@@ -1,6 +1,8 @@
 import type { Question, Replan } from "../../core/advise/live";
+import { SIGN_WORDS } from "../../core/advise/signs";
 import { STAGES, stageName } from "../../core/clock/stages";
-import { type CheckAnswer, DEVIATIONS, type Deviation, type Plan } from "../../core/document/schema";
+import { type CheckAnswer, DEVIATIONS, type Deviation, SIGNS, type Sign } from "../../core/document/logSchema";
+import type { Plan } from "../../core/document/schema";
 import { TraceGuideButton } from "../guide/TraceGuide";
 import { KeyHint } from "../keys/KeyHint";
 import { PAD_KEYS } from "../keys/screens";
@@ -11,7 +13,9 @@ export type Pad =
   | { kind: "check"; portionId: string | null }
   | { kind: "deviation"; eventId: string }
   | { kind: "question"; question: Question }
-  | { kind: "replan" };
+  | { kind: "replan" }
+  | { kind: "sign" }
+  | { kind: "advice"; sign: Sign };
 
 const ANSWER_WORDS: Record<CheckAnswer, { label: string; small: string }> = {
   "as-seen": { label: "it stands so", small: "the clock takes it from there" },
@@ -40,6 +44,7 @@ interface Props {
   onCheck: (portionId: string, trace: number) => void;
   onDeviation: (eventId: string, what: Deviation) => void;
   onAnswer: (eventId: string, answer: CheckAnswer) => void;
+  onSign: (sign: Sign) => void;
 }
 
 interface Choice {
@@ -50,45 +55,64 @@ interface Choice {
 }
 
 /** A few big choices, each on a number key; Escape leaves. */
-export function NotePad({ pad, plan, palette, replans, onReplan, onPad, onCheck, onDeviation, onAnswer }: Props) {
+export function NotePad({
+  pad,
+  plan,
+  palette,
+  replans,
+  onReplan,
+  onPad,
+  onCheck,
+  onDeviation,
+  onAnswer,
+  onSign,
+}: Props) {
   const heading =
     pad.kind === "question"
       ? `${plan.portions.find((p) => p.id === pad.question.portionId)?.name} was expected at ${stageName(pad.question.expected)}. What was it?`
-      : pad.kind === "replan"
-        ? "Go on differently?"
-        : pad.kind === "deviation"
-          ? "Noted. What was different?"
-          : pad.portionId === null
-            ? "Trace check: which cup?"
-            : `${plan.portions.find((p) => p.id === pad.portionId)?.name}: what do you see?`;
+      : pad.kind === "sign"
+        ? "What do you see?"
+        : pad.kind === "advice"
+          ? `Noted: ${SIGN_WORDS[pad.sign].label}`
+          : pad.kind === "replan"
+            ? "Go on differently?"
+            : pad.kind === "deviation"
+              ? "Noted. What was different?"
+              : pad.portionId === null
+                ? "Trace check: which cup?"
+                : `${plan.portions.find((p) => p.id === pad.portionId)?.name}: what do you see?`;
   const choices: Choice[] =
     pad.kind === "question"
       ? ANSWERS.map((answer) => ({
           ...ANSWER_WORDS[answer],
           take: () => onAnswer(pad.question.eventId, answer),
         }))
-      : pad.kind === "replan"
-        ? replans.map((r) => ({
-            label: r.words,
-            small: `${Math.round(100 * r.chance)} % for what is left`,
-            take: () => onReplan(r),
-          }))
-        : pad.kind === "deviation"
-          ? DEVIATIONS.map((what) => ({
-              label: DEVIATION_WORDS[what],
-              take: () => onDeviation(pad.eventId, what),
-            }))
-          : pad.portionId === null
-            ? plan.portions.map((p, i) => ({
-                label: p.name,
-                hex: palette[i],
-                take: () => onPad({ kind: "check", portionId: p.id }),
+      : pad.kind === "sign"
+        ? SIGNS.map((sign) => ({ label: SIGN_WORDS[sign].label, take: () => onSign(sign) }))
+        : pad.kind === "advice"
+          ? []
+          : pad.kind === "replan"
+            ? replans.map((r) => ({
+                label: r.words,
+                small: `${Math.round(100 * r.chance)} % for what is left`,
+                take: () => onReplan(r),
               }))
-            : STAGES.map((s) => ({
-                label: s.name,
-                small: s.look,
-                take: () => onCheck(pad.portionId!, s.trace),
-              }));
+            : pad.kind === "deviation"
+              ? DEVIATIONS.map((what) => ({
+                  label: DEVIATION_WORDS[what],
+                  take: () => onDeviation(pad.eventId, what),
+                }))
+              : pad.portionId === null
+                ? plan.portions.map((p, i) => ({
+                    label: p.name,
+                    hex: palette[i],
+                    take: () => onPad({ kind: "check", portionId: p.id }),
+                  }))
+                : STAGES.map((s) => ({
+                    label: s.name,
+                    small: s.look,
+                    take: () => onCheck(pad.portionId!, s.trace),
+                  }));
 
   useKeys(PAD_KEYS, {
     choice: (e) => {
@@ -111,6 +135,11 @@ export function NotePad({ pad, plan, palette, replans, onReplan, onPad, onCheck,
           Leave <KeyHint of={PAD_KEYS.leave} className="text-[13px]" />
         </button>
       </div>
+      {pad.kind === "advice" && (
+        <p className="notice-amber mt-3 text-[24px] leading-snug" role="status">
+          {SIGN_WORDS[pad.sign].advice}
+        </p>
+      )}
       <div className="mt-3 grid grid-cols-[repeat(auto-fit,minmax(150px,1fr))] gap-2.5">
         {choices.map((c, i) => (
           <button

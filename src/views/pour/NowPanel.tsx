@@ -1,10 +1,12 @@
 import type { ReactNode } from "react";
+import { lastNoted } from "../../core/document/record";
 import type { Plan } from "../../core/document/schema";
 import { KeyHint } from "../keys/KeyHint";
 import type { KeyUse } from "../keys/keymap";
 import { POUR_KEYS } from "../keys/screens";
 import { clock } from "../parts/format";
 import { PourDrawing } from "./PourDrawing";
+import { SplitHint } from "./SplitHint";
 import type { Pour } from "./usePour";
 
 interface Props {
@@ -12,8 +14,12 @@ interface Props {
   pour: Pour;
   onCheck: () => void;
   onNote: () => void;
+  onSee: () => void;
+  onMeasure: () => void;
   /** Shown over the drawing while a check or a note is being made. */
   pad: ReactNode;
+  /** Shown in place of all but the instruction's title: the scale needs the room. */
+  scale: ReactNode;
 }
 
 function BigButton({
@@ -32,7 +38,7 @@ function BigButton({
   return (
     <button
       type="button"
-      className={`button !min-h-[74px] flex-1 justify-center !rounded-lg !border-2 text-[20px] phone:!px-1 phone:text-[17px] ${main ? "button-main phone:order-last phone:!min-h-[88px] phone:basis-full phone:!text-[26px]" : ""}`}
+      className={`button !min-h-[74px] flex-1 justify-center whitespace-nowrap !rounded-lg !border-2 !gap-1.5 !px-1 text-[18px] phone:!px-1 phone:text-[17px] ${main ? "button-main phone:order-last phone:!min-h-[88px] phone:!basis-full phone:!text-[26px]" : "phone:!min-h-[64px] phone:!basis-[30%]"}`}
       disabled={disabled}
       onClick={onPress}
       onKeyDown={(e) => e.key === " " && e.preventDefault()}
@@ -44,7 +50,7 @@ function BigButton({
 }
 
 /** The instruction at hand, its drawing and timer, and the big buttons. */
-export function NowPanel({ plan, pour, onCheck, onNote, pad }: Props) {
+export function NowPanel({ plan, pour, onCheck, onNote, onSee, onMeasure, pad, scale }: Props) {
   const step = pour.current!;
   const instruction = pour.derived.instructions.get(step.id)!;
   const operation = plan.operations.find((o) => o.id === step.operationId);
@@ -57,13 +63,23 @@ export function NowPanel({ plan, pour, onCheck, onNote, pad }: Props) {
   const waitS = step.window ? Math.max(0, step.startS - pour.nowS) : 0;
   const share = Math.min(1, inStepS / Math.max(1, step.durationS));
 
+  if (scale)
+    return (
+      <section className="flex min-h-0 flex-col overflow-y-auto px-7 py-5 phone:px-4 phone:py-2">
+        <p className="mb-4 text-[20px] phone:mb-1 phone:text-[16px]">
+          <span className="text-muted">now: </span>
+          <strong data-testid="instruction">{instruction.title}</strong>
+        </p>
+        {scale}
+      </section>
+    );
   return (
     <section className="flex min-h-0 flex-col px-7 py-5" aria-live="polite">
       <p className="text-[18px] text-muted">now</p>
       <h2 className="text-[clamp(40px,5vw,64px)] leading-[1.05]" data-testid="instruction">
         {instruction.title}
       </h2>
-      <p className="mt-2 text-[25px] leading-snug">{instruction.detail}</p>
+      <p className={`mt-2 text-[25px] leading-snug ${pad ? "phone:hidden" : ""}`}>{instruction.detail}</p>
       {step.blendS > 2 && (
         <p className="notice-amber mt-3 text-[20px]">
           Too thin for it, and waiting would lose another cup: first blend {portion?.name} up, short pulses, about{" "}
@@ -80,6 +96,9 @@ export function NowPanel({ plan, pour, onCheck, onNote, pad }: Props) {
           Not yet: {portion?.name} is still too thin. Stir by hand and wait about <strong>{clock(waitS)}</strong>.
         </p>
       )}
+      <div className={pad ? "phone:hidden" : ""}>
+        <SplitHint plan={plan} pour={pour} />
+      </div>
       {step.missed && (
         <p className="notice-cut mt-3 text-[20px]">
           <strong>{step.missed === "too thick" ? "Thickening ahead of the plan" : "Still too thin"}:</strong>{" "}
@@ -112,16 +131,15 @@ export function NowPanel({ plan, pour, onCheck, onNote, pad }: Props) {
           </>
         )}
       </div>
-      <div className="flex gap-3 narrow:sticky narrow:bottom-0 narrow:z-10 narrow:-mx-1 narrow:bg-sheet narrow:px-1 narrow:py-2 phone:flex-wrap phone:gap-2">
+      <div
+        className={`flex gap-2 narrow:sticky narrow:bottom-0 narrow:z-10 narrow:-mx-1 narrow:bg-sheet narrow:px-1 narrow:py-2 phone:flex-wrap phone:gap-2 ${pad ? "phone:hidden" : ""}`}
+      >
         <BigButton main label="Done" hotkey={POUR_KEYS.done} onPress={pour.stepDone} />
         <BigButton label="Trace check" hotkey={POUR_KEYS.check} onPress={onCheck} />
+        <BigButton label="I see…" hotkey={POUR_KEYS.see} onPress={onSee} />
+        <BigButton label="Scale" hotkey={POUR_KEYS.measure} onPress={onMeasure} />
         <BigButton label="Differently" hotkey={POUR_KEYS.note} onPress={onNote} />
-        <BigButton
-          label="Undo"
-          hotkey={POUR_KEYS.undo}
-          disabled={plan.record.events.length === 0}
-          onPress={pour.undo}
-        />
+        <BigButton label="Undo" hotkey={POUR_KEYS.undo} disabled={lastNoted(plan) === null} onPress={pour.undo} />
       </div>
     </section>
   );

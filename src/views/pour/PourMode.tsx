@@ -1,4 +1,6 @@
 import { useEffect, useState } from "react";
+import { weighedBowlG } from "../../core/batter/readings";
+import type { Plan } from "../../core/document/schema";
 import { commandsOf } from "../keys/commands";
 import { Desk } from "../keys/Desk";
 import { POUR_KEYS } from "../keys/screens";
@@ -19,7 +21,8 @@ import { LiveBanner } from "./LiveBanner";
 import { NextSteps } from "./NextSteps";
 import { NotePad, type Pad } from "./NotePad";
 import { NowPanel } from "./NowPanel";
-import { usePour } from "./usePour";
+import { type OnScale, ReadingPad } from "./ReadingPad";
+import { type Pour, usePour } from "./usePour";
 import { useWakeLock } from "./useWakeLock";
 
 /** Pour mode: one instruction at a time, readable from a distance, every action on a key and on a big button. */
@@ -31,10 +34,19 @@ export default function PourMode({ initial, openedMs, ...page }: BatchPageProps 
   );
 }
 
+/** What is most likely weighed now: the bowl before anything is weighed out of it, then the cup at hand. */
+function nextOnScale(plan: Plan, { current }: Pour): OnScale {
+  const batterId = current?.batterId ?? plan.batters[0].id;
+  const cup = current?.kind === "weigh" ? current.portionIds[0] : undefined;
+  const bowl = plan.batters.find((b) => b.id === batterId)!;
+  return cup && weighedBowlG(plan, bowl) !== null ? { what: "cup", of: cup } : { what: "bowl", of: bowl.id };
+}
+
 function Pouring({ initial, openedMs }: { initial: StoredBatch; openedMs: number }) {
   const batch = useBatch(initial);
   const pour = usePour(batch, openedMs);
   const [pad, setPad] = useState<Pad | null>(null);
+  const [onScale, setOnScale] = useState<OnScale | null>(null);
   const isKept = useKeptPages(`/batches/${initial.id}/pour`, `/batches/${initial.id}/book`, "/");
   const { plan } = batch;
   const isOn = pour.current !== null;
@@ -57,6 +69,8 @@ function Pouring({ initial, openedMs }: { initial: StoredBatch; openedMs: number
     done: pour.stepDone,
     check: () => setPad({ kind: "check", portionId: null }),
     note,
+    see: () => setPad({ kind: "sign" }),
+    measure: () => setOnScale(nextOnScale(plan, pour)),
     undo: pour.undo,
     replan: replans.length > 0 ? () => setPad({ kind: "replan" }) : undefined,
   };
@@ -68,6 +82,8 @@ function Pouring({ initial, openedMs }: { initial: StoredBatch; openedMs: number
       done: once(acts.done),
       check: once(acts.check),
       note: once(acts.note),
+      see: once(acts.see),
+      measure: once(acts.measure),
       undo: once(acts.undo),
       replan: once(acts.replan),
       cup: (e) => {
@@ -76,7 +92,7 @@ function Pouring({ initial, openedMs }: { initial: StoredBatch; openedMs: number
         setPad({ kind: "check", portionId: cup.id });
       },
     },
-    !isOn || pad !== null,
+    !isOn || pad !== null || onScale !== null,
   );
 
   if (plan.record.startedAt === null || !pour.derived.timeline) {
@@ -122,7 +138,7 @@ function Pouring({ initial, openedMs }: { initial: StoredBatch; openedMs: number
           step {pour.currentIndex + 1} of {pour.derived.timeline.steps.length}
         </span>
         <AbandonPour onAbandon={pour.abandon} />
-        <Desk screen="pour" commands={pad ? [] : commandsOf(POUR_KEYS, acts)} isQuiet />
+        <Desk screen="pour" commands={pad || onScale ? [] : commandsOf(POUR_KEYS, acts)} isQuiet />
         <LiveBanner live={clockState.live} nowS={pour.nowS} onChange={() => setPad({ kind: "replan" })} />
         <SaveMark saveState={batch.saveState} />
         <output className="font-head ml-auto text-[38px] font-semibold" aria-label="Time since lye met oil">
@@ -136,6 +152,24 @@ function Pouring({ initial, openedMs }: { initial: StoredBatch; openedMs: number
           pour={pour}
           onCheck={() => setPad({ kind: "check", portionId: null })}
           onNote={note}
+          onSee={acts.see}
+          onMeasure={acts.measure}
+          scale={
+            onScale && (
+              <ReadingPad
+                key={onScale.of}
+                plan={plan}
+                derived={pour.derived}
+                onScale={onScale}
+                onScaleChange={setOnScale}
+                onReading={(reading) => {
+                  pour.read(reading);
+                  setOnScale(null);
+                }}
+                onLeave={() => setOnScale(null)}
+              />
+            )
+          }
           pad={
             pad && (
               <NotePad
@@ -155,6 +189,10 @@ function Pouring({ initial, openedMs }: { initial: StoredBatch; openedMs: number
                 onAnswer={(eventId, answer) => {
                   pour.answer(eventId, answer);
                   setPad(null);
+                }}
+                onSign={(sign) => {
+                  pour.see(sign);
+                  setPad({ kind: "advice", sign });
                 }}
                 onDeviation={(eventId, what) => {
                   pour.specify(eventId, what);

@@ -3,11 +3,11 @@ import type { Replan } from "../../core/advise/live";
 import { computeMasses } from "../../core/batter/masses";
 import { type Derived, derive } from "../../core/derive/derive";
 import { workedOutOf } from "../../core/derive/workedOut";
-import { nextId } from "../../core/document/ids";
-import type { BenchEvent } from "../../core/document/record";
-import type { CheckAnswer, Deviation } from "../../core/document/schema";
+import type { CheckAnswer, Deviation, Reading, Sign } from "../../core/document/logSchema";
+import { lastNoted } from "../../core/document/record";
 import { hasReadings, posteriorOf } from "../../core/prepare/learned";
 import type { ScheduledStep } from "../../core/prepare/timeline";
+import { cutTo } from "../../core/units/text";
 import { useUnits } from "../parts/units";
 import type { OpenBatch } from "../parts/useBatch";
 
@@ -24,6 +24,10 @@ export interface Pour {
   /** Notes at once that something was done differently; gives the id of the note so that it can be made precise. */
   deviate(): string;
   specify(eventId: string, what: Deviation): void;
+  /** Notes what is seen in the cup at hand. */
+  see(sign: Sign): void;
+  /** Notes what the scale says; a cup that is being weighed out is done with it. */
+  read(reading: Pick<Reading, "what" | "of" | "value" | "tareG">): void;
   /** Goes on differently: changes what is left of the plan, and notes it. */
   replan(replan: Replan): void;
   /** Answers what was asked about a check that the clock could not explain. */
@@ -33,6 +37,7 @@ export interface Pour {
 }
 
 const TICK_MS = 500;
+const LONGEST_WORDS = 200;
 
 /** The pour as it goes: everything follows from the recorded events and the time of day, so a reload goes on where it was. @param openedMs moment that the page was written for, ms */
 export function usePour(batch: OpenBatch, openedMs: number): Pour {
@@ -65,40 +70,45 @@ export function usePour(batch: OpenBatch, openedMs: number): Pour {
   const currentIndex = steps.findIndex((s) => !s.done);
   const current = isOn && currentIndex >= 0 ? steps[currentIndex] : null;
 
-  const atS = () => Math.round(since(Date.now()) * 10) / 10;
-  /** Notes something new under an id of its own; gives the id. */
-  const note = (make: (id: string) => BenchEvent): string => {
-    let id = "";
-    batch.happen((now) => {
-      id = nextId(now, "v");
-      return make(id);
-    });
+  const note: OpenBatch["happen"] = (event) => {
+    const id = batch.happen(event);
     setNow(Date.now());
     return id;
   };
+
+  const finish = (step: ScheduledStep) =>
+    note({ kind: "stepDone", stepId: step.id, isLast: currentIndex === steps.length - 1 });
 
   return {
     nowS,
     derived,
     current,
     currentIndex,
-    start: () => batch.happen({ kind: "started", at: new Date().toISOString() }),
+    start: () => batch.happen({ kind: "started" }),
     stepDone() {
-      if (!current) return;
-      const finishedAt = currentIndex === steps.length - 1 ? new Date().toISOString() : null;
-      note((id) => ({ kind: "stepDone", id, atS: atS(), stepId: current.id, finishedAt }));
+      if (current) finish(current);
     },
     check: (portionId, trace) => {
-      note((id) => ({ kind: "checked", id, atS: atS(), portionId, trace }));
+      note({ kind: "traceCheck", portionId, trace, answer: null });
     },
-    deviate: () => note((id) => ({ kind: "deviated", id, atS: atS(), portionId: current?.portionIds[0] ?? null })),
+    deviate: () =>
+      note({ kind: "deviation", what: "other", portionId: current?.portionIds[0] ?? null, amount: null, note: "" }),
+    see: (what) => {
+      note({ kind: "sign", what, portionId: current?.portionIds[0] ?? null });
+    },
+    read(reading) {
+      note({ kind: "reading", ...reading, from: "" });
+      if (current && current.id === `weigh:${reading.of}`) finish(current);
+    },
     specify: (eventId, what) => batch.happen({ kind: "specified", eventId, what }),
     replan: ({ words, edit }) => {
-      note((id) => ({ kind: "replanned", id, atS: atS(), words, edit }));
+      note({ kind: "replanned", words: cutTo(LONGEST_WORDS, words), edit });
     },
-    answer: (eventId, answer) =>
-      batch.happen((now) => ({ kind: "answered", eventId, answer, noteId: nextId(now, "v") })),
-    undo: () => batch.happen({ kind: "takenBack" }),
+    answer: (eventId, answer) => batch.happen({ kind: "answered", eventId, answer }),
+    undo() {
+      const last = lastNoted(plan);
+      if (last) batch.happen({ kind: "takenBack", eventId: last.id });
+    },
     abandon: () => batch.happen({ kind: "abandoned" }),
   };
 }

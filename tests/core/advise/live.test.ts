@@ -13,8 +13,9 @@ import {
 import { afterLessons } from "../../../src/core/clock/learn";
 import { cholesky } from "../../../src/core/clock/matrix";
 import { applyEdit } from "../../../src/core/document/edits/edit";
+import type { RecordEvent } from "../../../src/core/document/logSchema";
 import { newPlan } from "../../../src/core/document/newPlan";
-import type { Plan, RecordEvent } from "../../../src/core/document/schema";
+import type { Plan } from "../../../src/core/document/schema";
 import { hasReadings, posteriorOf, teach } from "../../../src/core/prepare/learned";
 import { computeTimeline } from "../../../src/core/prepare/timeline";
 import { RESCUES } from "../../../src/core/techniques/families/family";

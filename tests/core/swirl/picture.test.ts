@@ -2,10 +2,11 @@ import { describe, expect, it } from "vitest";
 import { derive } from "../../../src/core/derive/derive";
 import { planOfFamily } from "../../../src/core/library/familyPlan";
 import { compileDesign } from "../../../src/core/swirl/design";
-import { drawIndices, finish, type IndexImage, OUTSIDE, refineEdges, type View } from "../../../src/core/swirl/face";
+import { drawIndices, finish, type IndexImage, OUTSIDE, type View } from "../../../src/core/swirl/face";
 import { buildField, readField } from "../../../src/core/swirl/field";
 import { createPoints, restart } from "../../../src/core/swirl/points";
 import { sample } from "../../../src/core/swirl/sample";
+import { refineEdges } from "../../../src/core/swirl/smooth";
 import { frameOf } from "../../../src/core/swirl/view";
 import { FAMILY_IDS, type FamilyId } from "../../../src/core/techniques/families/registry";
 
@@ -57,6 +58,9 @@ describe("pictures drawn with fewer samples", () => {
     // Where a tool stirs, lines are thinner than a pixel: which of them a pixel shows is chance.
     expect(off).toBeLessThan(STIRRED.has(family) ? 0.08 : 0.03);
     expect(off).toBeLessThan((STIRRED.has(family) ? 0.45 : 0.2) * edgeShare(image) + 0.002);
+    // Smoothing asks the movements themselves where the field is lost: what is left lies between pixels.
+    const smooth = finish(refineEdges(design, view, image, 0.4)).image;
+    expect(differing(smooth.colour, plain)).toBeLessThan(0.015);
   });
 
   it.each(FAMILY_IDS)("%s is the same loaf whichever way it is cut", (family) => {

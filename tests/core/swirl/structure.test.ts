@@ -100,7 +100,7 @@ const READS_RIGHT: Record<
     thick: { runs: [14, 29], thin: [0.01, 0.08], broad: [0.16, 0.45], level: [0.65, 0.86] },
   },
   crossings: {
-    thin: { runs: [4, 13], thin: [0.03, 0.14], broad: [0.2, 0.5], level: [0.15, 0.38] },
+    thin: { runs: [4, 13], thin: [0.03, 0.14], broad: [0.2, 0.55], level: [0.15, 0.38] },
     thick: { runs: [3, 10], thin: [0.01, 0.09], broad: [0.2, 0.6], level: [0.12, 0.36] },
   },
   circling: {

@@ -1,12 +1,13 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { compileDesign, type Design, type DesignPour } from "../../../src/core/swirl/design";
-import { drawIndices, finish, refineEdges } from "../../../src/core/swirl/face";
+import { drawIndices, finish } from "../../../src/core/swirl/face";
 import { compileLayer } from "../../../src/core/swirl/operations/layer";
 import { compilePlume, plumeBottomMm } from "../../../src/core/swirl/operations/plume";
 import { blendEdges, makePalette, paint } from "../../../src/core/swirl/paint";
 import { type CompiledOperation, createPoints, type Point, restart, UNCLAIMED } from "../../../src/core/swirl/points";
 import { stripeProfile, topLineProfile } from "../../../src/core/swirl/profile";
+import { refineEdges } from "../../../src/core/swirl/smooth";
 import { colourShares } from "../../../src/core/swirl/volume";
 import { generator } from "../../../src/core/units/random";
 

@@ -62,6 +62,51 @@ describe("a tool drawn from wall to wall", () => {
     });
   });
 
+  /** The same flow in a channel of the loaf's width and no ends. */
+  const ENDLESS = [
+    { name: "3 mm, thin", half: 1.5, trace: 1.6, mm: [43, 34, 25, 16, 6.6] },
+    { name: "6 mm, thin", half: 3, trace: 1.6, mm: [61, 47, 33, 20, 7.3] },
+    { name: "6 mm, thick", half: 3, trace: 3, mm: [40, 29, 19, 11, 2.7] },
+    { name: "16 mm, thin", half: 8, trace: 1.6, mm: [110, 77, 50, 27, 7] },
+    { name: "28 mm, thin", half: 14, trace: 1.6, mm: [153, 102, 62, 30, 3] },
+  ];
+  const along = (lengthMm: number, halfMm: number, trace: number) =>
+    compilePasses({
+      ...{ ...BOX, way: "x", beside: "y", third: "z", lengthMm, roomMm: W },
+      lines: [{ ...straight, atMm: W / 2 }],
+      carry: carryOf(trace, halfMm, 110),
+    });
+  const carriedAlong = (lengthMm: number, halfMm: number, trace: number, besideMm: number) => {
+    const point = { x: lengthMm / 2, y: W / 2 + besideMm, z: 30 };
+    along(lengthMm, halfMm, trace).forward(point);
+    return point.x - lengthMm / 2;
+  };
+  it.each(ENDLESS)("$name: a way without ends carries what the flow does, within 20 %", ({ half, trace, mm }) => {
+    BESIDE.forEach((b, k) => {
+      const off = carriedAlong(2000, half, trace, b) - mm[k];
+      expect(Math.abs(off)).toBeLessThan(Math.max(1.2, 0.2 * mm[k]));
+    });
+  });
+
+  it("a wide tool drawn along the loaf carries four fifths of what it would without ends, a thin one all of it", () => {
+    expect(carriedAlong(L, 8, 1.6, 1)).toBeGreaterThan(0.8 * 77);
+    expect(carriedAlong(L, 1.5, 1.6, 1)).toBeGreaterThan(0.98 * carriedAlong(2000, 1.5, 1.6, 1));
+  });
+
+  it("near the wall where it sets out a tool carries not much more than in the middle of a way without ends", () => {
+    const operation = crossing(1.5, 1.6, 110);
+    for (const [b, most] of [
+      [1, 34],
+      [2, 25],
+      [4, 16],
+      [8, 6.6],
+    ]) {
+      const point = { x: L / 2 + b, y: 20, z: 30 };
+      operation.forward(point);
+      expect(point.y - 20).toBeLessThan(most + 7);
+    }
+  });
+
   it("carries back weakly and broadly beyond, and never as far as where the flow ends", () => {
     const operation = crossing(3, 1.6, 110);
     expect(carried(operation, 20)).toBeLessThan(0);

@@ -13,12 +13,12 @@ import {
   ON_LINE,
   PER_PIECE,
   PIECE_AT,
-  pieceAt,
   pressed,
   SLOPE,
   STRETCH,
 } from "./passFlux";
-import { endOf, wayCoordinate, wayPlace, wayStretch } from "./wayCoordinate";
+import { carriedOn } from "./passForward";
+import { endsOf, wayCoordinate, wayPlace, wayStretch } from "./wayCoordinate";
 
 /** One way of a tool from wall to wall: straight, or bent to both sides of its line. */
 export interface PassLine {
@@ -67,7 +67,7 @@ interface Pass {
   wander: NoiseTable;
   /** Where in the noise the wander of each way is read, periods from the common one: a wire leans otherwise on every way. Null where all lean alike. */
   phases: Float64Array | null;
-  /** Length of the way, room beside it, stretch at its ends, wander, length of the loaf (0: the tool stands upright), level; mm. */
+  /** Length of the way, room beside it, stretches at its start and end, wander, length of the loaf (0: the tool stands upright), level; mm. */
   sizes: Float64Array;
   flux: Flux;
   count: number;
@@ -98,7 +98,8 @@ const NEEDLE = [...NODES, ...CARRIES, ...SLOPE];
 export function compilePasses(input: PassInput): CompiledOperation {
   const n = input.lines.length;
   const most = Math.max(1e-6, input.carry.a * Math.max(0, ...input.lines.map((l) => l.share)));
-  const flux = fluxOf(input.lengthMm, most);
+  const ends = endsOf(input.lengthMm, input.carry.a);
+  const flux = fluxOf(input.lengthMm, ...ends, most);
   const o: Pass = {
     way: input.way,
     beside: input.beside,
@@ -106,14 +107,7 @@ export function compilePasses(input: PassInput): CompiledOperation {
     dragAt: input.dragAt ?? EVENLY,
     wander: input.wander,
     phases: input.third === "x" ? Float64Array.from(input.lines, (_, j) => (j * PHASE) % 1) : null,
-    sizes: Float64Array.of(
-      input.lengthMm,
-      input.roomMm,
-      endOf(input.lengthMm),
-      input.wanderMm,
-      input.loafMm,
-      input.levelMm,
-    ),
+    sizes: Float64Array.of(input.lengthMm, input.roomMm, ...ends, input.wanderMm, input.loafMm, input.levelMm),
     flux,
     count: n,
     at: Float64Array.from(input.lines, (l) => l.atMm),
@@ -178,7 +172,7 @@ function bend(o: Pass, j: number, s: number): number {
 
 /** How far the way `j` lies aside at a place along the tool, mm. */
 function wanderAt(o: Pass, third: number, j: number): number {
-  const [wanderMm, loafMm, levelMm] = [o.sizes[3], o.sizes[4], o.sizes[5]];
+  const [wanderMm, loafMm, levelMm] = [o.sizes[4], o.sizes[5], o.sizes[6]];
   const u = loafMm > 0 ? alongLoaf(third, loafMm) : third / Math.max(60, levelMm);
   if (o.phases === null) return wanderMm * noiseAt(o.wander, u);
   return wanderMm * ((1 - OWN) * noiseAt(o.wander, u) + OWN * noiseAt(o.wander, u + o.phases[j]));
@@ -196,7 +190,8 @@ function inverse(o: Pass, points: Points, fineness: number): void {
   const { count, at, sense, amount, room, needle, bow, swing, flux, dragAt, sizes } = o;
   const lengthMm = sizes[0];
   const roomMm = sizes[1];
-  const endMm = sizes[2];
+  const startMm = sizes[2];
+  const endMm = sizes[3];
   const { cells } = flux;
   const sectionX = o.third === "x" ? points.sectionX : null;
   const roomLow = room[0];
@@ -236,19 +231,23 @@ function inverse(o: Pass, points: Points, fineness: number): void {
       if (size < bz) {
         const u = size / bz;
         const piece = PIECE_AT[(u * PER_PIECE) | 0];
-        const q = wayCoordinate(lengthMm, endMm, start) - carry * (CARRIES[piece] + SLOPE[piece] * (u - NODES[piece]));
-        end = wayPlace(lengthMm, endMm, q);
+        const q =
+          wayCoordinate(lengthMm, startMm, endMm, start) - carry * (CARRIES[piece] + SLOPE[piece] * (u - NODES[piece]));
+        end = wayPlace(lengthMm, startMm, endMm, q);
         // Away from the ends nothing is pressed together.
         out =
-          q >= endMm && q + carry * ON_LINE <= far
+          q >= startMm && q + carry * ON_LINE <= far
             ? size
-            : (bz * pressed(lengthMm, endMm, q, carry, piece, u)) / wayStretch(lengthMm, endMm, end);
+            : (bz * pressed(lengthMm, startMm, endMm, q, carry, piece, u)) / wayStretch(lengthMm, startMm, endMm, end);
       } else {
         const free = B - bz;
         const v = (size - bz) / free;
         const left = 1 - v;
         const h = (12 * v * left * left * bz) / free;
-        const row = Math.min(HELD - 1, (carry * toLevel + 0.5) | 0) * STRETCH;
+        const level = carry * toLevel;
+        const below = level >= HELD - 1 ? HELD - 2 : level | 0;
+        const part = level - below;
+        const row = below * STRETCH;
         let slope = 0;
         end = start;
         for (let round = 0; round < NEWTON; round++) {
@@ -256,10 +255,12 @@ function inverse(o: Pass, points: Points, fineness: number): void {
           const k = place <= 0 ? 0 : place >= STRETCH ? STRETCH - 1 : place | 0;
           const t = place - k;
           const c = (row + k) * 4;
-          const c2 = cells[c + 2];
-          const c3 = cells[c + 3];
-          const value = cells[c] + t * (cells[c + 1] + t * (c2 + t * c3));
-          slope = (cells[c + 1] + t * (2 * c2 + 3 * t * c3)) * perMm;
+          const d = c + STRETCH * 4;
+          const c1 = cells[c + 1] + part * (cells[d + 1] - cells[c + 1]);
+          const c2 = cells[c + 2] + part * (cells[d + 2] - cells[c + 2]);
+          const c3 = cells[c + 3] + part * (cells[d + 3] - cells[c + 3]);
+          const value = cells[c] + part * (cells[d] - cells[c]) + t * (c1 + t * (c2 + t * c3));
+          slope = (c1 + t * (2 * c2 + 3 * t * c3)) * perMm;
           const by = (end - value * h - start) / (1 - slope * h);
           end -= by;
           if (by < close && by > -close) break;
@@ -280,46 +281,6 @@ function inverse(o: Pass, points: Points, fineness: number): void {
   if (o.third === "z") points.sectionX = null;
 }
 
-const BISECTIONS = 60;
-
-/** Where a rising function of 0 to 1 meets a value. */
-function meets(at: (t: number) => number, value: number): number {
-  let [low, high] = [0, 1];
-  for (let n = 0; n < BISECTIONS; n++) {
-    const middle = (low + high) / 2;
-    if (at(middle) < value) low = middle;
-    else high = middle;
-  }
-  return (low + high) / 2;
-}
-
-/** Takes a place on over one way, the reverse of its inverse: `s` runs with the sense of the way, `b` is 0 or more. */
-function on(o: Pass, s: number, b: number, carry: number, room: number, needle: number): { s: number; b: number } {
-  const { flux } = o;
-  const lengthMm = o.sizes[0];
-  const endMm = o.sizes[2];
-  const q = wayCoordinate(lengthMm, endMm, s);
-  const w = wayStretch(lengthMm, endMm, s);
-  const from = (u: number) => (needle * pressed(lengthMm, endMm, q, carry, pieceAt(u), u)) / w;
-  if (b < from(1)) {
-    const u = meets(from, b);
-    const piece = pieceAt(u);
-    return {
-      s: wayPlace(lengthMm, endMm, q + carry * (CARRIES[piece] + SLOPE[piece] * (u - NODES[piece]))),
-      b: u * needle,
-    };
-  }
-  const place = (s * STRETCH) / lengthMm;
-  const k = Math.min(STRETCH - 1, Math.floor(place));
-  const t = place - k;
-  const [c0, c1, c2, c3] = flux.cells.subarray((levelOf(flux, carry) * STRETCH + k) * 4);
-  const slope = ((c1 + t * (2 * c2 + 3 * t * c3)) * STRETCH) / lengthMm;
-  const free = room - needle;
-  const v = meets((x) => needle + x * free + needle * slope * (1 - x) ** 3 * (1 + 3 * x), b);
-  const value = c0 + t * (c1 + t * (c2 + t * c3));
-  return { s: s - value * ((12 * v * (1 - v) ** 2 * needle) / free), b: needle + v * free };
-}
-
 function forward(o: Pass, point: Point): void {
   const drag = o.dragAt(point[o.third]);
   const lengthMm = o.sizes[0];
@@ -335,7 +296,7 @@ function forward(o: Pass, point: Point): void {
     const B = o.room[side][j];
     if (size >= B || s < AT_WALL_MM || lengthMm - s < AT_WALL_MM) continue;
     const isWith = o.sense[j] > 0;
-    const to = on(o, isWith ? s : lengthMm - s, size, o.amount[j] * drag, B, o.needle[side][j]);
+    const to = carriedOn(o.flux, o.sizes, isWith ? s : lengthMm - s, size, o.amount[j] * drag, B, o.needle[side][j]);
     s = Math.min(lengthMm, Math.max(0, isWith ? to.s : lengthMm - to.s));
     p = Math.min(roomMm, Math.max(0, o.at[j] + aside + bend(o, j, s) + (side === 0 ? -to.b : to.b)));
   }

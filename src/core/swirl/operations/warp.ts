@@ -49,8 +49,29 @@ function waves(modes: number, nodes: number): { sin: Float64Array[]; cos: Float6
   return { sin: table(Math.sin), cos: table(Math.cos) };
 }
 const MOST_WAVES = 8;
+/** Share of its height over which a flow near the top sets in. */
+const EASED = 0.5;
 const acrossWaves = waves(MOST_WAVES, ACROSS);
 const upWaves = waves(MOST_WAVES, UP);
+/** The same where batter lies still below: both the flow up and that across end there, so that nothing slides along it. */
+const stillBelow = (() => {
+  const sin = upWaves.sin.map((wave) => wave.map((v, i) => v * ease(i / (UP - 1))));
+  const cos = upWaves.cos.map((wave, l) =>
+    wave.map((v, i) => {
+      const t = i / (UP - 1);
+      return v * ease(t) + (l === 0 ? 0 : (upWaves.sin[l][i] * easeSlope(t)) / (l * Math.PI));
+    }),
+  );
+  return { sin, cos };
+})();
+function ease(t: number): number {
+  const e = Math.min(1, t / EASED);
+  return e * e * (3 - 2 * e);
+}
+function easeSlope(t: number): number {
+  const e = Math.min(1, t / EASED);
+  return (6 * e * (1 - e)) / EASED;
+}
 
 /** The table at one cut across, between those of two slabs; kept for the cut that was drawn last. */
 function cutAt(o: Warp, x: number): Float32Array {
@@ -93,12 +114,13 @@ function slabOf(o: Warp, number: number): Float32Array {
   for (const m of o.modes) most = Math.max(most, m.k);
   const sinUp = new Float64Array((most + 1) * UP);
   const cosUp = new Float64Array((most + 1) * UP);
+  const up = o.bottomMm > 0 ? stillBelow : upWaves;
   for (const m of o.modes) {
     const weight = o.scale * m.weight * (0.6 + 0.4 * noiseAt(m.along, u));
     const vy = (weight * m.l * Math.PI) / (o.levelMm - o.bottomMm);
     const vz = (-weight * m.k * Math.PI) / o.widthMm;
-    const sinZ = upWaves.sin[m.l];
-    const cosZ = upWaves.cos[m.l];
+    const sinZ = up.sin[m.l];
+    const cosZ = up.cos[m.l];
     for (let b = 0; b < UP; b++) {
       cosUp[m.k * UP + b] += vy * cosZ[b];
       sinUp[m.k * UP + b] += vz * sinZ[b];

@@ -9,28 +9,32 @@ int pieceOf(float u) {
   while (k < 11 && u >= at(needle + k + 1)) k++;
   return k;
 }
-float wayCoordinate(float L, float end, float s) {
-  float edge = s < end ? end : s > L - end ? L - end : -1.0;
-  if (edge < 0.0) return s;
-  float y = s - edge, e = y / end;
+float wayCoordinate(float L, vec2 ends, float s) {
+  float far = L - ends.y;
+  if (s >= ends.x && s <= far) return s;
+  float edge = s < ends.x ? ends.x : far;
+  float y = s - edge, e = y / (s < ends.x ? ends.x : ends.y);
   return edge + y / max(1e-7, 1.0 - e * e);
 }
-float wayPlace(float L, float end, float q) {
-  float edge = q < end ? end : q > L - end ? L - end : -1.0;
-  if (edge < 0.0) return q;
-  float y = q - edge, r = 2.0 * y / end;
+float wayPlace(float L, vec2 ends, float q) {
+  float far = L - ends.y;
+  if (q >= ends.x && q <= far) return q;
+  float edge = q < ends.x ? ends.x : far;
+  float y = q - edge, r = 2.0 * y / (q < ends.x ? ends.x : ends.y);
   return edge + 2.0 * y / (1.0 + sqrt(1.0 + r * r));
 }
-float wayStretch(float L, float end, float s) {
-  float y = s < end ? s - end : s > L - end ? s - L + end : 0.0;
-  float e2 = y * y / (end * end);
+float wayStretch(float L, vec2 ends, float s) {
+  float far = L - ends.y;
+  if (s >= ends.x && s <= far) return 1.0;
+  float e = s < ends.x ? (s - ends.x) / ends.x : (s - far) / ends.y;
+  float e2 = e * e;
   return max(1e-7, (1.0 - e2) * (1.0 - e2) / (1.0 + e2));
 }
-float pressed(float L, float end, float q, float carry, int piece, float u) {
+float pressed(float L, vec2 ends, float q, float carry, int piece, float u) {
   float sum = 0.0;
   float before = 0.0;
   for (int k = 0; k <= piece + 1; k++) {
-    float here = wayPlace(L, end, q + carry * (k <= piece ? at(needle + 13 + k) : carryAt(piece, u)));
+    float here = wayPlace(L, ends, q + carry * (k <= piece ? at(needle + 13 + k) : carryAt(piece, u)));
     if (k > 0) sum += (here - before) / at(needle + 25 + k);
     before = here;
   }
@@ -53,13 +57,14 @@ float bendOf(int l, float s, float L) {
 }
 void passes(int o) {
   int way = whole(o + 1), beside = whole(o + 2), third = whole(o + 3), count = whole(o + 4);
-  float L = at(o + 5), room = at(o + 6), end = at(o + 7), wanderMm = at(o + 8), loafMm = at(o + 9), levelMm = at(o + 10);
-  float most = at(o + 11), own = at(o + 12);
-  int wander = whole(o + 13), cells = whole(o + 14), lines = whole(o + 16);
+  float L = at(o + 5), room = at(o + 6), wanderMm = at(o + 9), loafMm = at(o + 10), levelMm = at(o + 11);
+  vec2 ends = vec2(at(o + 7), at(o + 8));
+  float most = at(o + 12), own = at(o + 13);
+  int wander = whole(o + 14), cells = whole(o + 15), lines = whole(o + 17);
   float c = axis(third);
-  float drag = third == 2 ? read(whole(o + 15), clamp(c / levelMm, 0.0, 1.0) * 256.0) : at(whole(o + 15));
+  float drag = third == 2 ? read(whole(o + 16), clamp(c / levelMm, 0.0, 1.0) * 256.0) : at(whole(o + 16));
   if (drag <= 0.0) return;
-  needle = whole(o + 17);
+  needle = whole(o + 18);
   float s = axis(way), p = axis(beside);
   float shared_ = wanderOf(wander, wanderMm, loafMm, levelMm, c, 0.0);
   for (int j = count - 1; j >= 0; j--) {
@@ -81,15 +86,18 @@ void passes(int o) {
     if (size < bz) {
       float u = size / bz;
       int piece = pieceOf(u);
-      float q = wayCoordinate(L, end, start) - carry * carryAt(piece, u);
-      to = wayPlace(L, end, q);
-      beyond = q >= end && q + carry * at(needle + 13) <= L - end ? size : bz * pressed(L, end, q, carry, piece, u) / wayStretch(L, end, to);
+      float q = wayCoordinate(L, ends, start) - carry * carryAt(piece, u);
+      to = wayPlace(L, ends, q);
+      beyond = q >= ends.x && q + carry * at(needle + 13) <= L - ends.y ? size : bz * pressed(L, ends, q, carry, piece, u) / wayStretch(L, ends, to);
     } else {
       float free = B - bz;
       float v = (size - bz) / free;
       float left = 1.0 - v;
       float h = 12.0 * v * left * left * bz / free;
-      int row = int(min(63.0, floor(carry * 63.0 / most + 0.5))) * 128;
+      float level = carry * 63.0 / most;
+      int below = int(clamp(floor(level), 0.0, 62.0));
+      float part = level - float(below);
+      int row = below * 128;
       float slope = 0.0;
       to = start;
       for (int round = 0; round < 4; round++) {
@@ -97,9 +105,11 @@ void passes(int o) {
         int k = int(clamp(place_, 0.0, 127.0));
         float t = place_ - float(k);
         int cell = cells + (row + k) * 4;
-        float c2 = at(cell + 2), c3 = at(cell + 3);
-        float value = at(cell) + t * (at(cell + 1) + t * (c2 + t * c3));
-        slope = (at(cell + 1) + t * (2.0 * c2 + 3.0 * t * c3)) * 128.0 / L;
+        int next = cell + 512;
+        float c1 = mix(at(cell + 1), at(next + 1), part);
+        float c2 = mix(at(cell + 2), at(next + 2), part), c3 = mix(at(cell + 3), at(next + 3), part);
+        float value = mix(at(cell), at(next), part) + t * (c1 + t * (c2 + t * c3));
+        slope = (c1 + t * (2.0 * c2 + 3.0 * t * c3)) * 128.0 / L;
         to -= (to - value * h - start) / (1.0 - slope * h);
       }
       beyond = size + bz * slope * left * left * left * (1.0 + 3.0 * v);

@@ -1,0 +1,125 @@
+import { useState } from "react";
+import { isUnlikely, readingOf, shareG } from "../../core/batter/readings";
+import type { Derived } from "../../core/derive/derive";
+import type { Reading } from "../../core/document/logSchema";
+import type { Plan } from "../../core/document/schema";
+import { parseQuantity, unitLabel } from "../../core/units/quantities";
+import { useUnits } from "../parts/units";
+import { NumberPad } from "./NumberPad";
+import { readOf } from "./readingWords";
+
+/** What stands on the scale. */
+export type OnScale = { what: "bowl" | "cup"; of: string };
+
+interface Props {
+  plan: Plan;
+  derived: Derived;
+  onScale: OnScale;
+  onScaleChange: (onScale: OnScale) => void;
+  onReading: (reading: Pick<Reading, "what" | "of" | "value" | "tareG">) => void;
+  onLeave: () => void;
+}
+
+/** The scale by hand: says what should stand there, what follows from the number, and asks about one that can hardly be true. */
+export function ReadingPad({ plan, derived, onScale, onScaleChange, onReading, onLeave }: Props) {
+  const { units, grams } = useUnits();
+  const [text, setText] = useState("");
+  const [tareG, setTare] = useState<number | null>(null);
+  const [asked, setAsked] = useState<string | null>(null);
+  const { what, of } = onScale;
+  const masses = derived.masses;
+  const portion = plan.portions.find((p) => p.id === of);
+  const batter = plan.batters.find((b) => b.id === (portion?.batterId ?? of))!;
+  const pot = masses?.batters.find((b) => b.id === batter.id);
+  const cups = plan.portions.filter((p) => p.batterId === batter.id);
+  const targetG = (id: string, bowlG: number) =>
+    shareG(bowlG, masses?.portions.find((p) => p.id === id)?.sharePct ?? 0);
+  const knownTareG = what === "bowl" ? (tareG ?? readingOf(plan, "bowl", of)?.tareG ?? batter.bowl.tareG) : 0;
+  const isTareAsked = knownTareG === null;
+  const expectedG = what === "bowl" ? (pot?.plannedBaseG ?? 0) : targetG(of, pot?.baseG ?? 0);
+  const parsed = parseQuantity(text || "0", "mass", units);
+  const grossG = parsed.ok ? parsed.value : 0;
+  const netG = grossG - (knownTareG ?? 0);
+
+  const reset = () => {
+    setText("");
+    setAsked(null);
+  };
+  const take = () => {
+    if (!parsed.ok || text === "" || grossG <= 0) return setAsked("Type what the scale says.");
+    if (isTareAsked) {
+      setTare(grossG);
+      return reset();
+    }
+    if (netG <= 0)
+      return setAsked(`Less than the empty bowl, ${grams(knownTareG ?? 0)}: is the bowl on the scale, and not tared?`);
+    const doubt = `${grams(netG)} is far from the ${grams(expectedG)} that should be there. Does the right vessel stand on the scale, and nothing else? Once more takes it all the same.`;
+    if (isUnlikely(netG, expectedG) && asked !== doubt) return setAsked(doubt);
+    onReading({ what, of, value: grossG, tareG: what === "bowl" ? knownTareG : null });
+  };
+
+  const off = netG - expectedG;
+  const follows =
+    text === "" || isTareAsked || netG <= 0
+      ? null
+      : what === "bowl"
+        ? `${grams(netG)} of batter, ${Math.abs(off) < 1 ? "as planned" : `${grams(Math.abs(off))} ${off < 0 ? "less" : "more"} than planned`}. Cups: ${cups.map((p) => `${p.name} ${grams(targetG(p.id, netG))}`).join(", ")}.`
+        : Math.abs(off) < 1
+          ? "On the target."
+          : `${grams(Math.abs(off))} ${off < 0 ? "under" : "over"} the target; colour and scent follow what is in the cup.`;
+
+  return (
+    <section aria-label={readOf(plan, onScale)} className="flex w-full flex-wrap items-start gap-8 phone:gap-2">
+      <div className="min-w-0 flex-1 basis-[300px] phone:basis-full">
+        <fieldset className="flex flex-wrap gap-2 phone:gap-1" aria-label="What stands on the scale">
+          {[{ what: "bowl" as const, of: batter.id }, ...cups.map((p) => ({ what: "cup" as const, of: p.id }))].map(
+            (o) => (
+              <button
+                key={o.of}
+                type="button"
+                aria-pressed={o.of === of}
+                className={`button !min-h-12 text-[17px] phone:!px-2 phone:text-[15px] ${o.of === of ? "button-main" : ""}`}
+                onClick={() => {
+                  onScaleChange(o);
+                  reset();
+                }}
+              >
+                {o.what === "bowl" ? "Bowl" : readOf(plan, o)}
+              </button>
+            ),
+          )}
+        </fieldset>
+        <p className="mt-3 text-[20px] phone:mt-1 phone:text-[17px]">
+          {isTareAsked
+            ? "What does the empty bowl weigh?"
+            : what === "bowl"
+              ? `Bowl with its batter; the bowl alone is ${grams(knownTareG ?? 0)}.`
+              : `${readOf(plan, onScale)} on the scale, the empty cup tared. Target ${grams(expectedG)}.`}
+        </p>
+        <output
+          className="mt-1 block font-head text-[64px] phone:text-[44px] font-semibold leading-none"
+          data-testid="typed"
+        >
+          {text || "0"} <span className="text-[30px]">{unitLabel("mass", units)}</span>
+        </output>
+        <p
+          className="mt-3 min-h-[2.6em] text-[19px] phone:mt-1 phone:text-[16px] leading-snug"
+          role="status"
+          data-testid="follows"
+        >
+          {asked ? <span className="notice-amber block">{asked}</span> : follows}
+        </p>
+      </div>
+      <NumberPad
+        text={text}
+        onText={(next) => {
+          setText(next);
+          setAsked(null);
+        }}
+        onTake={take}
+        onLeave={onLeave}
+        take={isTareAsked ? "That is the bowl" : "Take it"}
+      />
+    </section>
+  );
+}

@@ -1,0 +1,26 @@
+import type { Reading } from "../../core/document/logSchema";
+import type { Plan } from "../../core/document/schema";
+import { sayQuantity, type UnitPreferences } from "../../core/units/quantities";
+
+/** What a reading is of, as people at the bench say it. */
+export function readOf(plan: Plan, { what, of }: Pick<Reading, "what" | "of">): string {
+  const several = plan.batters.length > 1 ? ` of ${plan.batters.find((b) => b.id === of)?.name ?? "a batter"}` : "";
+  switch (what) {
+    case "bowl":
+      return `Bowl with its batter${several}`;
+    case "cup":
+      return plan.portions.find((p) => p.id === of)?.name ?? "A cup";
+    case "lye":
+      return `Lye${several}`;
+    case "oils":
+      return `Oils${several}`;
+  }
+}
+
+/** A reading as the book tells it: "Bowl with its batter: 1 386 g on the scale, 210 g of it the bowl". */
+export function readingWords(reading: Reading, plan: Plan, units: UnitPreferences): string {
+  const isHeat = reading.what === "lye" || reading.what === "oils";
+  const value = sayQuantity(reading.value, isHeat ? "temperature" : "mass", units);
+  const tare = reading.tareG === null ? "" : `, ${sayQuantity(reading.tareG, "mass", units)} of it the vessel`;
+  return `${readOf(plan, reading)}: ${value}${isHeat ? "" : ` on the scale${tare}`}`;
+}
