@@ -31,6 +31,9 @@ function sizedOf(plan: Plan, batter: Batter, oilsG: number, find: OilLookup): Si
   return { oilsG, formula, perOil, late, dose };
 }
 
+/** Least base that doses in all are spread over, g: a cup that is empty gets nothing of them. */
+const LEAST_CUP_G = 1e-6;
+
 /** A cup of so many grams of base, per gram of it. */
 export function finishedCup(
   portion: Portion,
@@ -38,7 +41,7 @@ export function finishedCup(
   s: Sized,
   baseG: number,
 ): { dose: DoseBase; per: FinishPerGram } {
-  const dose = { ...s.dose, oilsG: baseG / s.perOil };
+  const dose = { ...s.dose, oilsG: Math.max(LEAST_CUP_G, baseG) / s.perOil };
   return { dose, per: finishPerGram(portion, 1 / s.perOil, dose, s.late, batter.densityGPerMl) };
 }
 
