@@ -11,7 +11,7 @@ import { base, clearAway, cutDuring, eachKeepsAll, type Image, saveMany, titleOf
 afterAll(clearAway);
 
 describe("a power cut while a database of an older Tundish is brought up to date", () => {
-  const COUNT = 8;
+  const COUNT = 5;
   let images: Image[];
 
   beforeAll(async () => {
@@ -47,7 +47,7 @@ describe("a power cut while a database of an older Tundish is brought up to date
 });
 
 describe("a power cut during the very first start", () => {
-  const COUNT = 10;
+  const COUNT = 6;
   let images: Image[];
   let stands: boolean[];
   beforeAll(async () => {
