@@ -1,37 +1,17 @@
 import { choiceOf } from "../core/derive/choices";
 import { openingOf } from "../core/derive/opening";
-import { compileDesign, type Design } from "../core/swirl/design";
-import { drawIndices, finish } from "../core/swirl/face";
-import { blendEdges, makePalette, paint } from "../core/swirl/paint";
-import { refineEdges } from "../core/swirl/smooth";
-import { borderMm, soften } from "../core/swirl/soften";
 import { sayer } from "../core/units/sayer";
 import { breathe } from "./breathe";
-import type { ChoiceAnswer, ChoiceFace, ChoiceJob, OpeningAnswer, OpeningJob } from "./choiceProtocol";
+import type { ChoiceAnswer, ChoiceJob, OpeningAnswer, OpeningJob } from "./choiceProtocol";
+import { wallFace } from "./wallFace";
 
 /** Imagined pours and samples of the rough answer, and of the full one: enough to sort by; the sheet plays ten times as many. */
 const ROUGH = { draws: 40, part: 0.25, fineness: 0.25, stage: "coarse" } as const;
 const FULL = { draws: 200, part: 1, fineness: 0.4, stage: "smooth" } as const;
 /** Imagined pours of each design under each change. */
 const OPENING_DRAWS = 60;
-type Care = typeof ROUGH | typeof FULL;
 
 let newest = 0;
-
-function faceOf(design: Design, palette: string[], cutMm: number, job: ChoiceJob, care: Care): ChoiceFace {
-  const compiled = compileDesign(design);
-  const view = { kind: "across", atMm: cutMm } as const;
-  const [width, height] = [job.width, job.height].map((px) => Math.max(1, Math.round(px * care.part)));
-  const image = finish(drawIndices(compiled, view, width, height, care.fineness));
-  const colours = makePalette(palette);
-  const rgba = paint(image, colours);
-  if (care === FULL) {
-    const edges = finish(refineEdges(compiled, view, image, care.fineness));
-    blendEdges(rgba, edges, colours);
-    soften(rgba, edges.image, colours, (borderMm(design) * width) / compiled.widthMm);
-  }
-  return { width, height, rgba, stage: care.stage };
-}
 
 async function work(job: ChoiceJob): Promise<void> {
   for (const care of [ROUGH, FULL]) {
@@ -40,7 +20,7 @@ async function work(job: ChoiceJob): Promise<void> {
       if (job.generation !== newest) return;
       const choice = choiceOf(job.plan, family, job.tools, { seed: job.plan.design.seed, draws: care.draws });
       const isPoured = choice?.design.pours.some((p) => p.volumeMm3 > 0);
-      const face = choice && isPoured ? faceOf(choice.design, choice.palette, choice.cutMm, job, care) : null;
+      const face = choice && isPoured ? wallFace(choice.design, choice.palette, choice.cutMm, job, care) : null;
       const answer: ChoiceAnswer = { generation: job.generation, family, choice, face, isFull: care === FULL };
       postMessage(answer, face ? { transfer: [face.rgba.buffer] } : undefined);
     }

@@ -4,6 +4,7 @@ import type { Plan } from "../core/document/schema";
 import type { ToolKind } from "../core/mould/toolSchema";
 import type { FamilyId } from "../core/techniques/families/registry";
 import type { UnitPreferences } from "../core/units/quantities";
+import type { WallFace } from "./wallFace";
 
 /** Families to try for the batter of a plan, one after another: first all of them roughly, then all of them as they are shown. The newest job wins. */
 export interface ChoiceJob {
@@ -14,13 +15,6 @@ export interface ChoiceJob {
   /** Samples of a face. */
   width: number;
   height: number;
-}
-
-export interface ChoiceFace {
-  width: number;
-  height: number;
-  rgba: Uint8ClampedArray<ArrayBuffer>;
-  stage: "coarse" | "smooth";
 }
 
 /** Asks for the one change that opens most, once the designs are there. */
@@ -41,7 +35,7 @@ export interface ChoiceAnswer {
   generation: number;
   family: FamilyId;
   choice: Choice | null;
-  face: ChoiceFace | null;
+  face: WallFace | null;
   /** False for the first, rough answer: few imagined pours, a coarse face. */
   isFull: boolean;
 }

@@ -31,7 +31,7 @@ export function livedThrough(plan: Plan, truth: Record<string, number>, random: 
     const seen = traceAt(timeline.curves.find((c) => c.id === cup.id)!.points, atS) + 0.25 * gaussian();
     events.push({
       kind: "traceCheck",
-      id: `c${k}`,
+      id: `look${k}`,
       atS,
       portionId: cup.id,
       trace: Math.min(5, Math.max(1, seen)),

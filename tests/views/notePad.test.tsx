@@ -18,8 +18,6 @@ function HeldPad({ first, said }: { first: Pad; said: (...what: unknown[]) => vo
       pad={pad}
       plan={plan}
       palette={plan.portions.map(() => "#2a4858")}
-      replans={[]}
-      onReplan={(replan) => said("replan", replan)}
       onPad={setPad}
       onCheck={(portionId, trace) => said("check", portionId, trace)}
       onDeviation={(eventId, what) => said("deviation", eventId, what)}

@@ -90,18 +90,18 @@ describe("pour mode as minutes go by", () => {
     options,
   });
 
-  it("the head of it says a fallback's last minute, then that it is now; the key shows only with another way", () => {
+  it("the head of it says a fallback's last minute, then that it is now; the key that shows the other ways is always there", () => {
     const at = (nowS: number) => shown(<LiveBanner live={live([])} nowS={nowS} onChange={nothing} />);
-    expect(at(200).text).toBe("Ink runs 2 x: spoon it in by 5:00.");
-    expect(at(400).text).toBe("Ink runs 2 x: spoon it in now.");
+    expect(at(200).text).toContain("Ink runs 2 x: spoon it in by 5:00.");
+    expect(at(400).text).toContain("Ink runs 2 x: spoon it in now.");
     expect(at(200).html).toContain('role="status"');
-    expect(at(200).html).not.toContain("<button");
+    expect(at(200).html).toContain("<button");
     const other = {
       words: "pour Ink now",
       edit: { kind: "all", edits: [] },
       chance: 0.8,
     } as LiveView["options"][number];
-    expect(shown(<LiveBanner live={live([other])} nowS={200} onChange={nothing} />).text).toContain("Change plan");
+    expect(shown(<LiveBanner live={live([other])} nowS={200} onChange={nothing} />).text).toContain("Other ways");
     expect(shown(<LiveBanner live={null} nowS={0} onChange={nothing} />).text).toBe("");
   });
 });

@@ -34,7 +34,7 @@ export interface StepChance {
 
 export interface Chances {
   draws: number;
-  /** Probability that every step that must meet its window does. */
+  /** Probability that every step that is still to be done and must meet its window does. */
   chance: number;
   /** Mean grade over all steps with a window. */
   quality: number;
@@ -133,7 +133,8 @@ export function chancesOf(program: Program, options: ChanceOptions): Chances | n
       if (isThick) thick[i]++;
       else if (isThin) thin[i]++;
       else inside[i]++;
-      if ((isThick || isThin) && step.isMust) isMet = false;
+      // What is done is done: the chance is of what is left.
+      if ((isThick || isThin) && step.isMust && Number.isNaN(program.endS[i])) isMet = false;
       grades[i] += gradeOf(low, high, start, stop);
       let first = Number.POSITIVE_INFINITY;
       for (const v of step.vessels) if (left[v] < first) first = left[v];

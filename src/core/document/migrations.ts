@@ -265,8 +265,18 @@ const from6: Migration = {
   },
 };
 
+/** Version 8: the order of the steps and the family may change while it is poured, too. */
+const from7: Migration = {
+  from: 7,
+  up: (d) => {
+    if (!isObject(d.record) || !Array.isArray(d.record.planned)) return d;
+    const planned = { design: d.design, schedule: d.schedule, operations: d.record.planned };
+    return { ...d, record: { ...d.record, planned } };
+  },
+};
+
 /** In ascending order, one for every version before the current one. */
-export const MIGRATIONS: readonly Migration[] = [from1, from2, from3, from4, from5, from6];
+export const MIGRATIONS: readonly Migration[] = [from1, from2, from3, from4, from5, from6, from7];
 
 type Migrated = { ok: true; document: unknown } | { ok: false; problem: FieldProblem };
 

@@ -1,7 +1,7 @@
 import { applyEdit } from "./edits/edit";
 import { type BenchEvent, MOST_EVENTS, type RecordEvent } from "./logSchema";
 import { readPlan } from "./read";
-import type { Operation, Plan, PlanRecord } from "./schema";
+import type { Course, Plan, PlanRecord } from "./schema";
 
 /** A blending that was not noted comes right before the check that showed it, s. */
 const BEFORE_CHECK_S = 1;
@@ -9,6 +9,7 @@ const LONGEST_S = 86_400;
 const MS = 1000;
 /** A last step and the end of a pour are one, where they lie no farther apart, ms. */
 const SAME_MS = 2000;
+const COURSE = ["design", "schedule", "operations"] as const satisfies readonly (keyof Course)[];
 
 const byTime = (a: BenchEvent, b: BenchEvent): number =>
   Date.parse(a.at) - Date.parse(b.at) || (a.id < b.id ? -1 : a.id > b.id ? 1 : 0);
@@ -49,16 +50,18 @@ export function counted(log: readonly BenchEvent[]): BenchEvent[] {
   return left.slice(left.findLastIndex((e) => e.kind === "abandoned") + 1).filter((e) => e.kind !== "takenBack");
 }
 
-/** The design after the changes that can be made of it, in their order; one that leads nowhere changes nothing. */
-function changed(plan: Plan, events: readonly BenchEvent[], planned: Operation[]): Operation[] {
-  let now: Plan = { ...plan, operations: planned };
+const courseOf = ({ design, schedule, operations }: Course): Course => ({ design, schedule, operations });
+
+/** The course after the changes that can be made of it, in their order; one that leads nowhere changes nothing. */
+function changed(plan: Plan, events: readonly BenchEvent[], planned: Course): Course {
+  let now: Plan = { ...plan, ...planned };
   for (const event of events) {
     if (event.kind !== "replanned" || event.edit === null) continue;
     const tried = applyEdit(now, event.edit);
     const read = tried.ok ? readPlan({ ...tried.document, record: { ...plan.record, events: [] } }) : null;
-    if (read?.ok) now = { ...now, operations: read.plan.operations };
+    if (read?.ok) now = { ...now, ...courseOf(read.plan) };
   }
-  return now.operations;
+  return courseOf(now);
 }
 
 /** Events of the record that one of the log adds or changes. */
@@ -129,10 +132,10 @@ export function folded(plan: Plan): Plan {
     record = noted(record, event, Math.min(LONGEST_S, Math.max(0, sinceS)));
     if (event.kind === "finished" || (event.kind === "stepDone" && event.isLast)) finishedAt ??= event.at;
   }
-  const planned = plan.record.planned ?? plan.operations;
+  const planned = plan.record.planned ?? courseOf(plan);
   return {
     ...plan,
-    operations: changed(plan, start ? events : [], planned),
+    ...changed(plan, start ? events : [], planned),
     record: {
       ...plan.record,
       log,
@@ -160,12 +163,12 @@ export function afterBench(plan: Plan, ...events: readonly BenchEvent[]): Plan {
  */
 export function merged(stored: Plan, edited: Plan, change: { id: string; at: string }): Plan {
   const own = folded(edited);
-  const isRedesigned =
-    own.record.startedAt !== null && JSON.stringify(own.operations) !== JSON.stringify(edited.operations);
+  const differs = COURSE.filter((key) => JSON.stringify(own[key]) !== JSON.stringify(edited[key]));
+  const isRedesigned = own.record.startedAt !== null && differs.length > 0;
   const redesigned: BenchEvent = {
     ...{ kind: "replanned", ...change, by: "" },
     words: "changed on the sheet",
-    edit: { kind: "set", path: ["operations"], value: edited.operations },
+    edit: { kind: "all", edits: differs.map((key) => ({ kind: "set", path: [key], value: edited[key] })) },
   };
   const log = logOf(stored.record);
   const known = new Set(log.map((e) => e.id));
@@ -174,7 +177,7 @@ export function merged(stored: Plan, edited: Plan, change: { id: string; at: str
   if (log.length === 0 && more.length === 0) return edited;
   return folded({
     ...edited,
-    operations: planned ?? edited.operations,
+    ...(planned ?? courseOf(edited)),
     record: { ...edited.record, planned, log: [...log, ...more, ...(isRedesigned ? [redesigned] : [])] },
   });
 }

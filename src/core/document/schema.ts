@@ -13,7 +13,7 @@ import { id, isoDate, isoInstant, name, text, within } from "../units/fields";
 import { logSchema, recordEventSchema } from "./logSchema";
 
 /** Version that this build writes. Raise it with a migration in migrations.ts. */
-export const SCHEMA_VERSION = 7;
+export const SCHEMA_VERSION = 8;
 
 export const batterSchema = z.strictObject({
   id,
@@ -74,12 +74,34 @@ export const knowledgeSchema = z.strictObject({
 
 export const THIN_WAYS = ["wait", "blend", "before-scent"] as const;
 
+export const designSchema = z.strictObject({
+  family: z.enum(FAMILY_IDS),
+  seed: z.int().min(0).max(4_294_967_295),
+  /** How even the pourer's hand is: what the picture adds of its own. */
+  hand: z.enum(HANDS),
+  /** How the family's recipe was set when the operations were last laid out from it. */
+  knobs: z.record(z.string().max(40), z.union([z.number(), z.string().max(40), z.boolean()])),
+});
+
+/** Order of the steps where the maker has set it, by step id, and the steps that stay where they are; empty: Tundish orders. */
+export const scheduleSchema = z.strictObject({
+  order: z.array(z.string().max(90)).max(400),
+  locked: z.array(z.string().max(90)).max(400),
+  /** What is done with a cup that would be too thin at its pour: waited for, blended up at its pour, or before the first scent that runs. Not named: as the clock finds best. */
+  thin: z.record(id, z.enum(THIN_WAYS)),
+});
+
+const operations = z.array(operationSchema).max(200);
+
+/** What a pour goes by: what may still be changed while it is on. */
+export const coursed = { design: designSchema, schedule: scheduleSchema, operations };
+
 /** What is noted of a pour. What follows from the log (`record.ts`) stands beside it, so that whoever reads need not fold it. */
 export const recordSchema = z.strictObject({
   /** Everything that was noted, in the order in which it came in. */
   log: logSchema,
   /** The design as it stood when the pour began; null before. */
-  planned: z.array(operationSchema).max(200).nullable(),
+  planned: z.strictObject(coursed).nullable(),
   /** First contact of lye and oil. */
   startedAt: isoInstant.nullable(),
   events: z.array(recordEventSchema).max(2000),
@@ -98,21 +120,8 @@ export const planSchema = z.strictObject({
   title: name(120),
   notes: text(10_000),
   pourOn: isoDate.nullable(),
-  design: z.strictObject({
-    family: z.enum(FAMILY_IDS),
-    seed: z.int().min(0).max(4_294_967_295),
-    /** How even the pourer's hand is: what the picture adds of its own. */
-    hand: z.enum(HANDS),
-    /** How the family's recipe was set when the operations were last laid out from it. */
-    knobs: z.record(z.string().max(40), z.union([z.number(), z.string().max(40), z.boolean()])),
-  }),
-  /** Order of the steps where the maker has set it, by step id, and the steps that stay where they are; empty: Tundish orders. */
-  schedule: z.strictObject({
-    order: z.array(z.string().max(90)).max(400),
-    locked: z.array(z.string().max(90)).max(400),
-    /** What is done with a cup that would be too thin at its pour: waited for, blended up at its pour, or before the first scent that runs. Not named: as the clock finds best. */
-    thin: z.record(id, z.enum(THIN_WAYS)),
-  }),
+  design: designSchema,
+  schedule: scheduleSchema,
   roomTemperatureC: within(0, 45, "C"),
   /** Share of each finished cup that stays on tools, percent. */
   toolLossPct: within(0, 30, "%"),
@@ -143,7 +152,7 @@ export const planSchema = z.strictObject({
   batters: z.array(batterSchema).min(1).max(4),
   portions: z.array(portionSchema).min(1).max(12),
   equipment: z.array(equipmentSchema).max(60),
-  operations: z.array(operationSchema).max(200),
+  operations,
   /** Items of the weigh-up ticked off, with the mass that they stood at. */
   weighUp: z.strictObject({
     ticks: z.array(z.strictObject({ id: z.string().max(120), massG: within(0, 1_000_000, "g").nullable() })).max(400),
@@ -158,4 +167,6 @@ export type Batter = z.infer<typeof batterSchema>;
 export type Portion = z.infer<typeof portionSchema>;
 export type Mould = Plan["moulds"][number];
 export type { Operation };
+/** Design, order of the steps and operations: what a pour goes by. */
+export type Course = Pick<Plan, keyof typeof coursed>;
 export type PlanRecord = z.infer<typeof recordSchema>;

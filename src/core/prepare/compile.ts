@@ -229,10 +229,10 @@ function firstChecks(plan: Plan): Map<string, number> {
   return first;
 }
 
-/** Pours out of a cup; a pot that is poured out, and spoonfuls, are not blended again. */
+/** Pours out of a cup; a pot that is poured out is not blended again, nor is what is spooned, but where that is said. */
 function isFromCup(plan: Plan, operationId: string | null): boolean {
   const o = plan.operations.find((x) => x.id === operationId);
-  return o !== undefined && isCupPour(o) && !kindOf(o).isSpooned;
+  return o !== undefined && isCupPour(o) && (!kindOf(o).isSpooned || plan.schedule.thin[o.portionId] === "blend");
 }
 
 /** Steps with places instead of ids, and which cups each brings into being. */

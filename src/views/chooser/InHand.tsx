@@ -2,7 +2,7 @@ import type { ReactNode } from "react";
 import type { Choice } from "../../core/derive/choices";
 import type { Plan } from "../../core/document/schema";
 import { FAMILIES } from "../../core/techniques/families/registry";
-import type { ChoiceFace } from "../../workers/choiceProtocol";
+import type { WallFace } from "../../workers/wallFace";
 import { FaceCanvas } from "../parts/FaceCanvas";
 import { span } from "../parts/format";
 import { useUnits } from "../parts/units";
@@ -27,7 +27,7 @@ export function InHand({
   onLayOut,
 }: {
   choice: Choice;
-  face: ChoiceFace | undefined;
+  face: WallFace | undefined;
   plan: Plan;
   bars: number;
   isBusy: boolean;

@@ -1,6 +1,6 @@
 import { type Choice, DOUBTFUL_BELOW } from "../../core/derive/choices";
 import { FAMILIES, type FamilyId } from "../../core/techniques/families/registry";
-import type { ChoiceFace } from "../../workers/choiceProtocol";
+import type { WallFace } from "../../workers/wallFace";
 import { FaceCanvas } from "../parts/FaceCanvas";
 
 const SUREST = 99;
@@ -24,7 +24,7 @@ export function Wall({
   out: readonly Choice[];
   /** While not all are there yet: every family in its fixed place, null for those that are still being worked out; nothing changes places then. */
   arriving: readonly (readonly [FamilyId, Choice | null])[] | null;
-  faces: ReadonlyMap<FamilyId, ChoiceFace>;
+  faces: ReadonlyMap<FamilyId, WallFace>;
   chosen: FamilyId | null;
   onChoose(family: FamilyId): void;
 }) {
@@ -77,7 +77,7 @@ function Card({
   onChoose,
 }: {
   choice: Choice;
-  face: ChoiceFace | undefined;
+  face: WallFace | undefined;
   isChosen: boolean;
   onChoose(family: FamilyId): void;
 }) {

@@ -55,7 +55,7 @@ export const POUR_KEYS = {
   note: { keys: ["n"], words: "note that something went differently" },
   see: { keys: ["i"], words: "say what you see: grains, oil, air, colour" },
   measure: { keys: ["m"], words: "put in what the scale says" },
-  replan: { keys: ["r"], words: "change the plan, where one is offered" },
+  replan: { keys: ["r"], words: "see what else can be poured, and change over" },
   undo: { keys: ["u"], words: "take the last note or step back" },
   cup: { keys: ["1-9"], words: "note what this cup looks like" },
 } as const satisfies Keymap;
@@ -71,6 +71,12 @@ export const READING_KEYS = {
   erase: { keys: ["backspace"], words: "take the last digit back", at: "in a reading" },
   take: { keys: ["enter"], words: "take the reading", at: "in a reading" },
   leave: { keys: ["esc"], words: "leave it", at: "in a reading" },
+} as const satisfies Keymap;
+
+export const RESCUE_KEYS = {
+  layOut: { keys: ["1-5"], words: "go on so", at: "among the ways to go on" },
+  wait: { keys: ["w", "esc"], words: "pour on as planned", at: "among the ways to go on" },
+  notRunning: { keys: ["u"], words: "take back what you saw last", at: "among the ways to go on" },
 } as const satisfies Keymap;
 
 export const TICK_KEYS = {
@@ -151,7 +157,7 @@ export const SCREENS = {
     name: "Pour mode",
     about:
       "One instruction at a time. Say when a step is done, and what you see in the cups: the clock of what is left follows. Nothing here needs a mouse.",
-    keymaps: [POUR_KEYS, PAD_KEYS, READING_KEYS],
+    keymaps: [POUR_KEYS, PAD_KEYS, READING_KEYS, RESCUE_KEYS],
   },
   book: {
     name: "The book",

@@ -2,19 +2,32 @@ import { timeAtTrace, traceAt } from "../../core/clock/curves";
 import { stageName } from "../../core/clock/stages";
 import type { RecordEvent } from "../../core/document/logSchema";
 import type { Plan } from "../../core/document/schema";
+import { isCupPour } from "../../core/techniques/operations/registry";
+import { KeyHint } from "../keys/KeyHint";
+import { POUR_KEYS } from "../keys/screens";
 import { clock } from "../parts/format";
 import type { Pour } from "./usePour";
 
 const [W, H, TO_TRACE] = [350, 34, 4];
 
 interface Props {
+  /** Opens the other ways to go on. */
+  onOtherWays: () => void;
   plan: Plan;
   pour: Pour;
   lastCheck: RecordEvent | undefined;
 }
 
+/** Less than this of a cup left over is what sticks to it, %. */
+const STICKS_PCT = 1;
+
+/** Whether the design uses up a cup: what is kept back or piped is counted apart. */
+const givesAll = (plan: Plan, portionId: string): boolean =>
+  plan.operations.reduce((sum, o) => sum + (isCupPour(o) && o.portionId === portionId ? o.cupPct : 0), 0) >=
+  100 - STICKS_PCT;
+
 /** Every cup as a wedge of trace that fills as it thickens, with the time it still has for its pours. */
-export function CupsAside({ plan, pour, lastCheck }: Props) {
+export function CupsAside({ plan, pour, lastCheck, onOtherWays }: Props) {
   const timeline = pour.derived.timeline!;
   const check = lastCheck?.kind === "traceCheck" ? lastCheck : null;
   return (
@@ -47,7 +60,9 @@ export function CupsAside({ plan, pour, lastCheck }: Props) {
                 </span>
                 <strong className={isShort ? "text-cut" : ""}>
                   {left.length === 0
-                    ? "poured"
+                    ? givesAll(plan, portion.id)
+                      ? "poured"
+                      : "the rest stays out"
                     : leavesS === null
                       ? `more than ${clock(timeline.horizonS - pour.nowS)}`
                       : leavesS < pour.nowS
@@ -94,6 +109,9 @@ export function CupsAside({ plan, pour, lastCheck }: Props) {
         {check &&
           ` Last check: ${plan.portions.find((p) => p.id === check.portionId)?.name} ${stageName(check.trace)} at ${clock(check.atS)}.`}
       </p>
+      <button type="button" className="button mt-3 !min-h-14 w-full justify-center text-[17px]" onClick={onOtherWays}>
+        Other ways to pour what is left <KeyHint of={POUR_KEYS.replan} className="phone:hidden" />
+      </button>
     </aside>
   );
 }

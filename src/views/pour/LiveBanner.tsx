@@ -12,11 +12,9 @@ export function LiveBanner({ live, nowS, onChange }: { live: LiveView | null; no
       className="notice-amber flex min-w-0 flex-1 items-center max-lg:order-last max-lg:basis-full gap-3 text-[16px] leading-tight"
     >
       <span className="min-w-0 flex-1">{sayLive(live.says, nowS)}</span>
-      {live.options.length > 0 && (
-        <button type="button" className="button !min-h-12 whitespace-nowrap px-4" onClick={onChange}>
-          Change plan <KeyHint of={POUR_KEYS.replan} />
-        </button>
-      )}
+      <button type="button" className="button !min-h-12 whitespace-nowrap px-4" onClick={onChange}>
+        Other ways <KeyHint of={POUR_KEYS.replan} />
+      </button>
     </p>
   );
 }

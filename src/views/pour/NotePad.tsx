@@ -1,4 +1,4 @@
-import type { Question, Replan } from "../../core/advise/live";
+import type { Question } from "../../core/advise/live";
 import { SIGN_WORDS } from "../../core/advise/signs";
 import { STAGES, stageName } from "../../core/clock/stages";
 import { type CheckAnswer, DEVIATIONS, type Deviation, SIGNS, type Sign } from "../../core/document/logSchema";
@@ -13,7 +13,6 @@ export type Pad =
   | { kind: "check"; portionId: string | null }
   | { kind: "deviation"; eventId: string }
   | { kind: "question"; question: Question }
-  | { kind: "replan" }
   | { kind: "sign" }
   | { kind: "advice"; sign: Sign };
 
@@ -38,8 +37,6 @@ interface Props {
   pad: Pad;
   plan: Plan;
   palette: string[];
-  replans: readonly Replan[];
-  onReplan: (replan: Replan) => void;
   onPad: (pad: Pad | null) => void;
   onCheck: (portionId: string, trace: number) => void;
   onDeviation: (eventId: string, what: Deviation) => void;
@@ -55,18 +52,7 @@ interface Choice {
 }
 
 /** A few big choices, each on a number key; Escape leaves. */
-export function NotePad({
-  pad,
-  plan,
-  palette,
-  replans,
-  onReplan,
-  onPad,
-  onCheck,
-  onDeviation,
-  onAnswer,
-  onSign,
-}: Props) {
+export function NotePad({ pad, plan, palette, onPad, onCheck, onDeviation, onAnswer, onSign }: Props) {
   const heading =
     pad.kind === "question"
       ? `${plan.portions.find((p) => p.id === pad.question.portionId)?.name} was expected at ${stageName(pad.question.expected)}. What was it?`
@@ -74,13 +60,11 @@ export function NotePad({
         ? "What do you see?"
         : pad.kind === "advice"
           ? `Noted: ${SIGN_WORDS[pad.sign].label}`
-          : pad.kind === "replan"
-            ? "Go on differently?"
-            : pad.kind === "deviation"
-              ? "Noted. What was different?"
-              : pad.portionId === null
-                ? "Trace check: which cup?"
-                : `${plan.portions.find((p) => p.id === pad.portionId)?.name}: what do you see?`;
+          : pad.kind === "deviation"
+            ? "Noted. What was different?"
+            : pad.portionId === null
+              ? "Trace check: which cup?"
+              : `${plan.portions.find((p) => p.id === pad.portionId)?.name}: what do you see?`;
   const choices: Choice[] =
     pad.kind === "question"
       ? ANSWERS.map((answer) => ({
@@ -91,28 +75,22 @@ export function NotePad({
         ? SIGNS.map((sign) => ({ label: SIGN_WORDS[sign].label, take: () => onSign(sign) }))
         : pad.kind === "advice"
           ? []
-          : pad.kind === "replan"
-            ? replans.map((r) => ({
-                label: r.words,
-                small: `${Math.round(100 * r.chance)} % for what is left`,
-                take: () => onReplan(r),
+          : pad.kind === "deviation"
+            ? DEVIATIONS.map((what) => ({
+                label: DEVIATION_WORDS[what],
+                take: () => onDeviation(pad.eventId, what),
               }))
-            : pad.kind === "deviation"
-              ? DEVIATIONS.map((what) => ({
-                  label: DEVIATION_WORDS[what],
-                  take: () => onDeviation(pad.eventId, what),
+            : pad.portionId === null
+              ? plan.portions.map((p, i) => ({
+                  label: p.name,
+                  hex: palette[i],
+                  take: () => onPad({ kind: "check", portionId: p.id }),
                 }))
-              : pad.portionId === null
-                ? plan.portions.map((p, i) => ({
-                    label: p.name,
-                    hex: palette[i],
-                    take: () => onPad({ kind: "check", portionId: p.id }),
-                  }))
-                : STAGES.map((s) => ({
-                    label: s.name,
-                    small: s.look,
-                    take: () => onCheck(pad.portionId!, s.trace),
-                  }));
+              : STAGES.map((s) => ({
+                  label: s.name,
+                  small: s.look,
+                  take: () => onCheck(pad.portionId!, s.trace),
+                }));
 
   useKeys(PAD_KEYS, {
     choice: (e) => {

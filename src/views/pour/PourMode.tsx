@@ -1,5 +1,7 @@
 import { useEffect, useState } from "react";
 import { weighedBowlG } from "../../core/batter/readings";
+import type { BenchEvent } from "../../core/document/logSchema";
+import { lastNoted } from "../../core/document/record";
 import type { Plan } from "../../core/document/schema";
 import { commandsOf } from "../keys/commands";
 import { Desk } from "../keys/Desk";
@@ -22,6 +24,7 @@ import { NextSteps } from "./NextSteps";
 import { NotePad, type Pad } from "./NotePad";
 import { NowPanel } from "./NowPanel";
 import { type OnScale, ReadingPad } from "./ReadingPad";
+import { RescueView } from "./RescueView";
 import { type Pour, usePour } from "./usePour";
 import { useWakeLock } from "./useWakeLock";
 
@@ -42,10 +45,13 @@ function nextOnScale(plan: Plan, { current }: Pour): OnScale {
   return cup && weighedBowlG(plan, bowl) !== null ? { what: "cup", of: cup } : { what: "bowl", of: bowl.id };
 }
 
+const isSight = (event: BenchEvent | null) => event?.kind === "traceCheck" || event?.kind === "sign";
+
 function Pouring({ initial, openedMs }: { initial: StoredBatch; openedMs: number }) {
   const batch = useBatch(initial);
   const pour = usePour(batch, openedMs);
   const [pad, setPad] = useState<Pad | null>(null);
+  const [isAsking, setAsking] = useState(false);
   const [onScale, setOnScale] = useState<OnScale | null>(null);
   const isKept = useKeptPages(`/batches/${initial.id}/pour`, `/batches/${initial.id}/book`, "/");
   const { plan } = batch;
@@ -53,7 +59,6 @@ function Pouring({ initial, openedMs }: { initial: StoredBatch; openedMs: number
   const { units } = useUnits();
   const tenS = isOn ? Math.floor(pour.nowS / 10) * 10 : undefined;
   const clockState = useClock(plan, units, { nowS: tenS });
-  const replans = isOn ? (clockState.live?.options ?? []) : [];
   useWakeLock(isOn);
 
   const question = isOn ? (clockState.live?.question ?? null) : null;
@@ -72,7 +77,7 @@ function Pouring({ initial, openedMs }: { initial: StoredBatch; openedMs: number
     see: () => setPad({ kind: "sign" }),
     measure: () => setOnScale(nextOnScale(plan, pour)),
     undo: pour.undo,
-    replan: replans.length > 0 ? () => setPad({ kind: "replan" }) : undefined,
+    replan: () => setAsking(true),
   };
   // A key that is held down is one press: nothing is said done by leaning on it.
   const once = (does: (() => void) | undefined) => (e: KeyboardEvent) => (e.repeat || !does ? false : does());
@@ -92,7 +97,7 @@ function Pouring({ initial, openedMs }: { initial: StoredBatch; openedMs: number
         setPad({ kind: "check", portionId: cup.id });
       },
     },
-    !isOn || pad !== null || onScale !== null,
+    !isOn || pad !== null || onScale !== null || isAsking,
   );
 
   if (plan.record.startedAt === null || !pour.derived.timeline) {
@@ -138,73 +143,87 @@ function Pouring({ initial, openedMs }: { initial: StoredBatch; openedMs: number
           step {pour.currentIndex + 1} of {pour.derived.timeline.steps.length}
         </span>
         <AbandonPour onAbandon={pour.abandon} />
-        <Desk screen="pour" commands={pad || onScale ? [] : commandsOf(POUR_KEYS, acts)} isQuiet />
-        <LiveBanner live={clockState.live} nowS={pour.nowS} onChange={() => setPad({ kind: "replan" })} />
+        <Desk screen="pour" commands={pad || onScale || isAsking ? [] : commandsOf(POUR_KEYS, acts)} isQuiet />
+        <LiveBanner live={clockState.live} nowS={pour.nowS} onChange={acts.replan} />
         <SaveMark saveState={batch.saveState} />
         <output className="font-head ml-auto text-[38px] font-semibold" aria-label="Time since lye met oil">
           {clock(pour.nowS)}
         </output>
       </header>
       <SaveTrouble batch={batch} />
-      <div className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_400px] max-lg:grid-cols-1">
-        <NowPanel
+      {isAsking ? (
+        <RescueView
           plan={plan}
-          pour={pour}
-          onCheck={() => setPad({ kind: "check", portionId: null })}
-          onNote={note}
-          onSee={acts.see}
-          onMeasure={acts.measure}
-          scale={
-            onScale && (
-              <ReadingPad
-                key={onScale.of}
-                plan={plan}
-                derived={pour.derived}
-                onScale={onScale}
-                onScaleChange={setOnScale}
-                onReading={(reading) => {
-                  pour.read(reading);
-                  setOnScale(null);
-                }}
-                onLeave={() => setOnScale(null)}
-              />
-            )
-          }
-          pad={
-            pad && (
-              <NotePad
-                pad={pad}
-                plan={plan}
-                palette={pour.derived.colours.map((c) => c.fresh)}
-                replans={replans}
-                onReplan={(replan) => {
-                  pour.replan(replan);
-                  setPad(null);
-                }}
-                onPad={setPad}
-                onCheck={(portionId, trace) => {
-                  pour.check(portionId, trace);
-                  setPad(null);
-                }}
-                onAnswer={(eventId, answer) => {
-                  pour.answer(eventId, answer);
-                  setPad(null);
-                }}
-                onSign={(sign) => {
-                  pour.see(sign);
-                  setPad({ kind: "advice", sign });
-                }}
-                onDeviation={(eventId, what) => {
-                  pour.specify(eventId, what);
-                  setPad(null);
-                }}
-              />
-            )
-          }
+          nowS={pour.nowS}
+          canTakeBack={isSight(lastNoted(plan))}
+          onLayOut={(rescue) => {
+            pour.replan(rescue);
+            setAsking(false);
+          }}
+          onTakeBack={() => {
+            pour.undo();
+            setAsking(false);
+          }}
+          onLeave={() => setAsking(false)}
         />
-        <CupsAside plan={plan} pour={pour} lastCheck={lastCheck} />
-      </div>
-      <NextSteps pour={pour} turnBacks={clockState.turnBacks} />
+      ) : (
+        <>
+          <div className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_400px] max-lg:grid-cols-1">
+            <NowPanel
+              plan={plan}
+              pour={pour}
+              onCheck={() => setPad({ kind: "check", portionId: null })}
+              onNote={note}
+              onSee={acts.see}
+              onMeasure={acts.measure}
+              scale={
+                onScale && (
+                  <ReadingPad
+                    key={onScale.of}
+                    plan={plan}
+                    derived={pour.derived}
+                    onScale={onScale}
+                    onScaleChange={setOnScale}
+                    onReading={(reading) => {
+                      pour.read(reading);
+                      setOnScale(null);
+                    }}
+                    onLeave={() => setOnScale(null)}
+                  />
+                )
+              }
+              pad={
+                pad && (
+                  <NotePad
+                    pad={pad}
+                    plan={plan}
+                    palette={pour.derived.colours.map((c) => c.fresh)}
+                    onPad={setPad}
+                    onCheck={(portionId, trace) => {
+                      pour.check(portionId, trace);
+                      setPad(null);
+                    }}
+                    onAnswer={(eventId, answer) => {
+                      pour.answer(eventId, answer);
+                      setPad(null);
+                    }}
+                    onSign={(sign) => {
+                      pour.see(sign);
+                      setPad({ kind: "advice", sign });
+                    }}
+                    onDeviation={(eventId, what) => {
+                      pour.specify(eventId, what);
+                      setPad(null);
+                    }}
+                  />
+                )
+              }
+            />
+            <CupsAside plan={plan} pour={pour} lastCheck={lastCheck} onOtherWays={acts.replan} />
+          </div>
+          <NextSteps pour={pour} turnBacks={clockState.turnBacks} />
+        </>
+      )}
     </div>
   );
 }

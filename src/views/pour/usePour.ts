@@ -29,7 +29,7 @@ export interface Pour {
   /** Notes what the scale says; a cup that is being weighed out is done with it. */
   read(reading: Pick<Reading, "what" | "of" | "value" | "tareG">): void;
   /** Goes on differently: changes what is left of the plan, and notes it. */
-  replan(replan: Replan): void;
+  replan(replan: Pick<Replan, "words" | "edit">): void;
   /** Answers what was asked about a check that the clock could not explain. */
   answer(eventId: string, answer: CheckAnswer): void;
   undo(): void;

@@ -28,6 +28,7 @@ function pressOf(keys: string): Pressed {
     pageup: "PageUp",
     pagedown: "PageDown",
     "1-9": "1",
+    "1-5": "1",
     "0-9": "0",
   };
   const last = parts[parts.length - 1];

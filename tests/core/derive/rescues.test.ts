@@ -1,0 +1,190 @@
+import fc from "fast-check";
+import { describe, expect, it } from "vitest";
+import { restOf } from "../../../src/core/advise/rest";
+import { waysOn } from "../../../src/core/advise/ways";
+import { latestStartS, MOST_RESCUES, rescuesOf } from "../../../src/core/derive/rescues";
+import { applyEdit } from "../../../src/core/document/edits/edit";
+import type { BenchEvent } from "../../../src/core/document/logSchema";
+import { readPlan } from "../../../src/core/document/read";
+import { afterBench } from "../../../src/core/document/record";
+import type { Plan } from "../../../src/core/document/schema";
+import { planOfFamily } from "../../../src/core/library/familyPlan";
+import { compileDesign } from "../../../src/core/swirl/design";
+import { drawIndices, finish } from "../../../src/core/swirl/face";
+import { FAMILY_IDS } from "../../../src/core/techniques/families/registry";
+import { isCupPour, isTopPour, portionOf } from "../../../src/core/techniques/operations/registry";
+import { runningPour } from "../../support/runningPour";
+import { scented } from "../../support/scentedPlans";
+
+const ASKED = { seed: 3, draws: 120, tools: [] };
+
+const doneIn = (plan: Plan) => new Set(plan.record.events.flatMap((e) => (e.kind === "stepDone" ? [e.stepId] : [])));
+const usedOf = (plan: Plan, portionId: string) =>
+  plan.operations.reduce((sum, o) => sum + (isCupPour(o) && o.portionId === portionId ? o.cupPct : 0), 0);
+
+describe("the ways to go on", () => {
+  it("keep what is done, use up what is left and no more, and can be read, from any moment of any family", () => {
+    fc.assert(
+      fc.property(
+        fc.constantFrom(...FAMILY_IDS),
+        fc.double({ min: 0, max: 0.95, noNaN: true }),
+        fc.nat(3),
+        (family, share, cup) => {
+          const plan = scented(planOfFamily(family), { p2: "strong" });
+          const count = Math.floor(share * plan.operations.length);
+          const done = new Set(plan.operations.slice(0, count).map((o) => o.id));
+          const rest = restOf(plan, done);
+          if (!rest || rest.cupPct.size === 0) return;
+          const fastId = [...rest.cupPct.keys()][cup % rest.cupPct.size];
+          const { ways } = waysOn(plan, rest, fastId);
+          expect(new Set(ways.map((w) => w.id)).size).toBe(ways.length);
+          for (const way of ways) {
+            const tried = applyEdit(plan, way.edit);
+            if (!tried.ok) throw new Error(`${way.id}: ${tried.reason}`);
+            const after = tried.document;
+            const read = readPlan(after);
+            expect(read.ok ? [] : read.problems, way.id).toEqual([]);
+            expect(after.operations.slice(0, count)).toEqual(plan.operations.slice(0, count));
+            for (const p of plan.portions) {
+              const isOut = way.id === "left-out" && p.id === fastId;
+              const used = usedOf(after, p.id);
+              if (isOut) expect(used, way.id).toBeLessThan(usedOf(plan, p.id));
+              else expect(Math.abs(used - usedOf(plan, p.id)), `${way.id} of ${family}`).toBeLessThan(0.06);
+            }
+            for (const o of after.operations) {
+              if (isCupPour(o)) expect(o.cupPct).toBeGreaterThanOrEqual(0);
+              if (isTopPour(o)) expect(o.keptBackPct).toBeGreaterThanOrEqual(0);
+            }
+          }
+        },
+      ),
+      { numRuns: 120 },
+    );
+  });
+
+  it("put nothing onto a floor that is not there, and set nothing up in a mould that is not empty", () => {
+    const plan = planOfFamily("drop");
+    const none = waysOn(plan, restOf(plan, new Set())!, "p3");
+    const floor = plan.operations[0];
+    for (const id of ["next", "all-first"]) {
+      const way = none.ways.find((w) => w.id === id)!;
+      const tried = applyEdit(plan, way.edit);
+      if (!tried.ok) throw new Error(tried.reason);
+      expect(tried.document.operations[0]).toEqual(floor);
+      expect(portionOf(tried.document.operations[1])).toBe("p3");
+    }
+    const begun = waysOn(plan, restOf(plan, new Set([floor.id]))!, "p2");
+    const ids = begun.ways.map((w) => w.id);
+    expect(ids).not.toContain("family:crossings");
+    expect(begun.barred.map((b) => b.reason)).toContain("wants an empty mould");
+    expect(ids).toContain("family:hanger");
+  });
+
+  it("pour out what waits in the pot, and pull the plates that stand, before anything else", () => {
+    const pot = planOfFamily("in-pot");
+    const inPot = new Set(pot.operations.slice(0, 2).map((o) => o.id));
+    expect(restOf(pot, inPot)!.first.map((o) => o.kind)).toEqual(["potPour"]);
+    const plates = planOfFamily("wide-eights");
+    const filled = new Set(
+      plates.operations
+        .filter((o) => o.kind === "compartment")
+        .slice(0, 2)
+        .map((o) => o.id),
+    );
+    expect(restOf(plates, filled)!.first.map((o) => o.kind)).toEqual(["pullDividers"]);
+    expect(restOf(pot, new Set(pot.operations.map((o) => o.id)))).toBeNull();
+  });
+});
+
+describe("rescues", () => {
+  it("are at most five, each likelier than out, with its face, its minutes and its cost", () => {
+    const { plan, nowS } = runningPour("drop", 0.4);
+    const found = rescuesOf(plan, { ...ASKED, nowS })!;
+    expect(found.list.length).toBeGreaterThan(1);
+    expect(found.list.length).toBeLessThanOrEqual(MOST_RESCUES);
+    for (const r of found.list) {
+      expect(r.chance).toBeGreaterThanOrEqual(0.3);
+      expect(r.low).toBeLessThanOrEqual(r.chance);
+      expect(r.cost.length).toBeGreaterThan(5);
+      expect(r.goes.length).toBeGreaterThan(0);
+      expect(r.leftMin).toBeGreaterThan(0);
+      expect(r.levelMm).toBeGreaterThan(found.pouredMm);
+    }
+    expect(found.pouredMm).toBeGreaterThan(5);
+    // Those that keep the design must help; the same question has the same answer.
+    for (const r of found.list.filter((x) => !x.id.startsWith("family") && x.id !== "spooned-layers"))
+      expect(r.chance).toBeGreaterThan(found.plan.chance);
+    expect(rescuesOf(plan, { ...ASKED, nowS })!.list.map((r) => [r.id, r.chance])).toEqual(
+      found.list.map((r) => [r.id, r.chance]),
+    );
+  });
+
+  it("leave what is poured as it is: under the dashed line the faces are the same, where nothing is drawn through", () => {
+    const { plan, nowS } = runningPour("drop", 0.5);
+    const { list, pouredMm, cutMm } = rescuesOf(plan, { ...ASKED, nowS })!;
+    const frameMm = Math.max(...list.map((r) => r.levelMm));
+    const faceOf = (r: (typeof list)[number]) =>
+      finish(drawIndices(compileDesign(r.design), { kind: "across", atMm: cutMm }, 60, 60, 1, frameMm)).colour;
+    const done = doneIn(plan);
+    const [first] = list;
+    const poured = faceOf({
+      ...first,
+      design: { ...first.design, pours: first.design.pours.filter((p) => done.has(p.id)) },
+    });
+    const rows = Math.floor((0.5 * pouredMm * 60) / frameMm);
+    for (const r of list.filter((x) => !x.design.pours.some((p) => ["stroke", "wire", "comb"].includes(p.kind)))) {
+      const face = faceOf(r);
+      let same = 0;
+      for (let y = 60 - rows; y < 60; y++)
+        for (let x = 2; x < 58; x++) if (face[y * 60 + x] === poured[y * 60 + x]) same++;
+      expect(same / (rows * 56), r.id).toBeGreaterThan(0.75);
+    }
+  });
+
+  it("fall away in time: one that is begun later than it says is out", () => {
+    const { plan, nowS } = runningPour("drop", 0.4);
+    const found = rescuesOf(plan, { ...ASKED, nowS })!;
+    const latest = found.list.map((r) => ({ r, atS: latestStartS(plan, r.edit, { ...ASKED, nowS }) }));
+    const gone = latest.find((l) => l.atS !== null)!;
+    expect(gone.atS!).toBeGreaterThan(nowS);
+    const later = rescuesOf(plan, { ...ASKED, nowS: gone.atS! + 240 });
+    expect(later?.list.map((r) => r.id)).not.toContain(gone.r.id);
+  });
+
+  it("a tool that is not there puts a way out, and says so", () => {
+    const { plan, nowS } = runningPour("drop", 0.3);
+    const found = rescuesOf(plan, { ...ASKED, nowS, tools: ["spoon"] })!;
+    expect(found.list.map((r) => r.id)).not.toContain("family:hanger");
+  });
+
+  it("is laid out as an event of the log, and taken back by another", () => {
+    const { plan, nowS } = runningPour("drop", 0.4);
+    const start = Date.parse(plan.record.startedAt!);
+    const at = (s: number) => new Date(start + 1000 * s).toISOString();
+    const poured = plan.record.events.map((e): BenchEvent => {
+      const { atS, ...rest } = e;
+      return { ...rest, at: at(atS), by: "", ...(rest.kind === "stepDone" ? { isLast: false } : {}) } as BenchEvent;
+    });
+    const bare: Plan = { ...plan, record: { ...plan.record, startedAt: null, events: [] } };
+    const on = afterBench(bare, { kind: "started", id: "s", at: at(0), by: "" }, ...poured);
+    const other = rescuesOf(on, { ...ASKED, nowS })!.list.find(
+      (r) => r.id.startsWith("family") || r.id === "spooned-layers",
+    )!;
+    const laid = afterBench(on, {
+      kind: "replanned",
+      id: "r",
+      at: at(nowS + 5),
+      by: "",
+      words: other.words,
+      edit: other.edit,
+    });
+    const done = doneIn(on);
+    expect(laid.operations).not.toEqual(on.operations);
+    expect(laid.design.family).not.toBe("drop");
+    expect(laid.operations.filter((o) => done.has(o.id))).toEqual(on.operations.filter((o) => done.has(o.id)));
+    expect(laid.record.planned!.design.family).toBe("drop");
+    const back = afterBench(laid, { kind: "takenBack", id: "b", at: at(nowS + 9), by: "", eventId: "r" });
+    expect(back.operations).toEqual(on.operations);
+    expect(back.design).toEqual(on.design);
+  });
+});

@@ -1,0 +1,64 @@
+import type { APIRequestContext, Page } from "@playwright/test";
+import { expect, saved, test } from "./journey";
+
+const instruction = (page: Page) => page.getByTestId("instruction");
+
+/** A copy of a demo batch whose pour has been on for so many seconds; every step that the plan has before then is done. */
+async function onSince(request: APIRequestContext, atS: number): Promise<string> {
+  const { document } = await (await request.get("/api/batches/demo-meteor-shower")).json();
+  const { id } = await (await request.post("/api/batches", { data: { ...document, title: "It runs" } })).json();
+  const { timeline } = await (await request.post("/api/plan/derive", { data: document })).json();
+  const startMs = Date.now() - 1000 * atS;
+  const note = async (event: object, s: number) => {
+    const at = new Date(startMs + 1000 * s).toISOString();
+    const answer = await request.post(`/api/batches/${id}/events`, { data: { at, by: "", ...event } });
+    expect(answer.status()).toBe(201);
+  };
+  await note({ kind: "started", id: "t0" }, 0);
+  let n = 0;
+  for (const s of timeline.steps.filter((x: { endS: number }) => x.endS <= atS))
+    await note({ kind: "stepDone", id: `t${++n}`, stepId: s.id, isLast: false }, s.endS);
+  const ink = document.portions.find((p: { name: string }) => p.name === "Ink").id;
+  await note({ kind: "traceCheck", id: "tc", portionId: ink, trace: 2.9, answer: "as-seen" }, atS - 5);
+  return id;
+}
+
+test("a cup runs: other ways are shown with their faces within a second, one is laid out by a key while offline, stays, and is undone", async ({
+  page,
+  context,
+}) => {
+  const id = await onSince(page.request, 300);
+  await page.goto(`/batches/${id}/pour`);
+  const before = await instruction(page).textContent();
+  await page.keyboard.press("r");
+  await expect(page.getByText(/^As planned: \d+ %\.$/)).toBeVisible();
+  const ways = page.getByRole("region", { name: "Ways to go on" }).getByRole("img", { name: /^Predicted bar:/ });
+  await expect(ways.first()).toHaveAttribute("data-stage", /coarse|smooth/);
+  expect(await ways.count()).toBeGreaterThan(1);
+  await expect(page.getByText(/to decide|falls away soon/).first()).toBeVisible();
+  const words = await page.getByRole("region", { name: "Nearest to the plan" }).getByRole("heading").textContent();
+  await context.setOffline(true);
+  await page.keyboard.press("1");
+  await expect(page.getByRole("region", { name: "Ways to go on" })).toHaveCount(0);
+  const now = await instruction(page).textContent();
+  await page.keyboard.press("Space");
+  await context.setOffline(false);
+  await saved(page);
+  await page.reload();
+  const stored = async () => (await (await page.request.get(`/api/batches/${id}`)).json()).document;
+  const { record, operations } = await stored();
+  expect(record.log.filter((e: { kind: string }) => e.kind === "replanned")).toMatchObject([{ words }]);
+  expect(operations).not.toEqual(record.planned.operations);
+  // Taken back one by one: the step, then the change.
+  await expect(instruction(page)).not.toHaveText(now!);
+  await page.keyboard.press("u");
+  await expect(instruction(page)).toHaveText(now!);
+  await page.keyboard.press("u");
+  await expect(instruction(page)).toHaveText(before!);
+  await saved(page);
+  expect((await stored()).operations).toEqual(record.planned.operations);
+  // The plan can be gone on with, and what was seen taken back, from there too.
+  await page.keyboard.press("r");
+  await page.keyboard.press("w");
+  await expect(instruction(page)).toHaveText(before!);
+});
