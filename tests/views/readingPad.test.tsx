@@ -1,12 +1,15 @@
 // @vitest-environment jsdom
 import "../support/screen";
-import { fireEvent, render, screen } from "@testing-library/react";
+import { act, fireEvent, render, screen } from "@testing-library/react";
 import { useState } from "react";
-import { expect, it } from "vitest";
+import { beforeEach, expect, it, vi } from "vitest";
 import { derive } from "../../src/core/derive/derive";
 import { newPlan } from "../../src/core/document/newPlan";
 import type { Plan } from "../../src/core/document/schema";
 import { type OnScale, ReadingPad } from "../../src/views/pour/ReadingPad";
+import { tellDevice } from "../../src/views/pour/useDevice";
+
+beforeEach(() => vi.stubGlobal("EventSource", class {}));
 
 const plan = newPlan("Evening", 1);
 const batterG = derive(plan).masses!.batters[0].plannedBaseG;
@@ -53,7 +56,7 @@ it("asks for the empty bowl once, then says what follows for every cup, and take
   pad.type(210 + 0.92 * batterG);
   expect(screen.getByTestId("follows").textContent).toMatch(/less than planned\. Cups: .*Ink \d+ g, Brass \d+ g/);
   pad.press(["Enter"]);
-  expect(pad.taken).toEqual([{ what: "bowl", of, value: Math.round(210 + 0.92 * batterG), tareG: 210 }]);
+  expect(pad.taken).toEqual([{ what: "bowl", of, value: Math.round(210 + 0.92 * batterG), tareG: 210, from: "" }]);
 });
 
 it("asks about a number that can hardly be true, and takes it when it is said again", () => {
@@ -91,4 +94,31 @@ it("a cup is read against its target, on keys or under a finger; Escape leaves",
   expect(pad.left()).toBe(1);
   fireEvent.click(screen.getByRole("button", { name: "Bowl" }));
   expect(screen.getByTestId("typed").textContent).toBe("0 g");
+});
+
+it("a scale that is heard speaks for itself: how much is still to pour, never taken while it moves, kept with its name", () => {
+  const bowl = { tareG: 210, grossG: 210 + Math.round(batterG) };
+  const weighed = { ...plan, batters: [{ ...plan.batters[0], bowl }] };
+  const { taken } = shown({ what: "cup", of: "p2" }, weighed);
+  const says = (value: number, isStable: boolean, isOverload = false) =>
+    act(() =>
+      tellDevice({ deviceId: "scale", kind: "mass", value, isStable, isOverload, at: "2026-11-24T18:00:00.000Z" }),
+    );
+  const targetG = derive(weighed).masses!.portions.find((p) => p.id === "p2")!.baseG;
+  says(targetG - 142, false);
+  expect(screen.getByTestId("live-scale").textContent).toBe("142 g to pour");
+  fireEvent.keyDown(window, { key: "Enter" });
+  expect(screen.getByTestId("follows").textContent).toContain("still moves");
+  expect(taken).toEqual([]);
+  says(9000, false, true);
+  fireEvent.keyDown(window, { key: "Enter" });
+  expect(screen.getByTestId("follows").textContent).toContain("More than this scale can weigh");
+  says(targetG + 1, true);
+  expect(screen.getByTestId("live-scale").textContent).toBe("on the target: stop");
+  fireEvent.keyDown(window, { key: " " });
+  expect(taken).toEqual([{ what: "cup", of: "p2", value: targetG + 1, tareG: null, from: "scale" }]);
+  // What is typed goes before what the scale says.
+  fireEvent.keyDown(window, { key: "7" });
+  expect(screen.queryByTestId("live-scale")).toBeNull();
+  expect(screen.getByTestId("typed").textContent).toContain("7");
 });

@@ -47,7 +47,9 @@ describe("days that are due", () => {
   const entries = [poured("b2", "Later", "2026-11-20T10:00:00Z"), poured("b1", "Sooner", "2026-11-10T10:00:00Z")];
 
   it("stand in the order of their days; what was due is said as days ago and stays until it is answered", () => {
-    const { text, html } = shown(<DueNext entries={entries} today="2026-11-26" />);
+    const { text, html } = shown(
+      <DueNext entries={entries} today="2026-11-26" openedMs={Date.parse("2026-11-26T12:00:00Z")} />,
+    );
     expect(text).toMatch(/^Due next \d+ days ago/);
     expect(text.indexOf("unmould: Sooner")).toBeLessThan(text.indexOf("unmould: Later"));
     expect(text).toContain("cured: weigh and test a bar: Sooner");
@@ -56,9 +58,13 @@ describe("days that are due", () => {
   });
 
   it("of the future offer no answer, and none at all says what to do", () => {
-    const { html } = shown(<DueNext entries={entries} today="2026-11-01" />);
+    const { html } = shown(
+      <DueNext entries={entries} today="2026-11-01" openedMs={Date.parse("2026-11-01T12:00:00Z")} />,
+    );
     expect(html).not.toContain("<button");
-    expect(shown(<DueNext entries={[]} today="2026-11-26" />).text).toContain("Set the day of the pour");
+    expect(
+      shown(<DueNext entries={[]} today="2026-11-26" openedMs={Date.parse("2026-11-26T12:00:00Z")} />).text,
+    ).toContain("Set the day of the pour");
   });
 });
 

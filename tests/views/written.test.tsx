@@ -60,6 +60,7 @@ const PAGES: [string, () => ReactElement, string][] = [
       <Shelf
         page={{ boards: { planned: board, curing: empty, ready: empty }, due: [entry] }}
         today="2026-11-26"
+        openedMs={Date.parse("2026-11-26T12:00:00Z")}
         settings={DEFAULT_SETTINGS}
       />
     ),

@@ -1,4 +1,5 @@
 import { addDays, addHours, formatISO, parseISO } from "date-fns";
+import type { Care } from "./careSchema";
 import type { AfterPour } from "./hours";
 
 /** When the batch can be unmoulded, cut and is ready; ISO dates. */
@@ -48,15 +49,17 @@ export function dueDays(
     startedAt: string | null;
     finishedAt: string | null;
     days: { unmoulded: string | null; cut: string | null; ready: string | null };
+    care: readonly Pick<Care, "task" | "answer">[];
   },
   dates: CureDates | null,
 ): DueDay[] {
   if (!dates || (record.startedAt !== null && record.finishedAt === null)) return [];
   if (record.startedAt === null) return [{ what: "pour", on: dates.pourOn }];
   const { unmoulded, cut, ready } = record.days;
+  const isDone = (task: Care["task"]) => record.care.some((c) => c.task === task && c.answer === "done");
   const open: DueDay[] = [];
-  if (unmoulded === null) open.push({ what: "unmould", on: dates.unmouldOn });
-  if (cut === null) open.push({ what: "cut", on: dates.cutOn });
+  if (unmoulded === null && !isDone("unmould") && !isDone("cut")) open.push({ what: "unmould", on: dates.unmouldOn });
+  if (cut === null && !isDone("cut")) open.push({ what: "cut", on: dates.cutOn });
   if (ready === null) open.push({ what: "ready", on: dates.readyOn });
   return open;
 }

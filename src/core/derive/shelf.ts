@@ -1,11 +1,14 @@
+import { openCare } from "../cure/aftercare";
+import type { CareTask } from "../cure/careSchema";
 import { type CureDates, type DueDay, dueDays } from "../cure/dates";
 import type { Plan } from "../document/schema";
 import { type Status, statusOf } from "../document/status";
 import type { Design } from "../swirl/design";
+import { careSteps } from "./care";
 import { derive } from "./derive";
 
 /** Raised where summaries of the same batch would come out otherwise. */
-export const SUMMARY_MODEL = 2;
+export const SUMMARY_MODEL = 3;
 
 /** What lists show of a batch, derived once at every save. */
 export interface ShelfSummary {
@@ -14,6 +17,8 @@ export interface ShelfSummary {
   dates: CureDates | null;
   /** Days that are due and not answered yet, the next first. */
   due: DueDay[];
+  /** What is asked about after the pour, and from when; none before it, and once it is cut. */
+  care: { task: CareTask; dueAt: string }[];
   rating: number | null;
   /** Batter in the first mould, g. */
   massG: number | null;
@@ -45,6 +50,7 @@ export function summaryOf(plan: Plan): {
   const { startedAt, finishedAt } = plan.record;
   const phase = startedAt === null ? "planned" : finishedAt === null ? "pouring" : "poured";
   const due = dueDays(plan.record, dates);
+  const care = openCare(careSteps(plan, { dates }));
   return {
     title: plan.title,
     phase,
@@ -54,6 +60,7 @@ export function summaryOf(plan: Plan): {
       model: SUMMARY_MODEL,
       dates,
       due,
+      care: care.map((s) => ({ task: s.task, dueAt: new Date(s.dueMs).toISOString() })),
       rating: plan.record.rating,
       massG: masses?.moulds[0].pouredG ?? null,
       portionNames: plan.portions.map((p) => p.name),

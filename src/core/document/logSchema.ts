@@ -1,4 +1,5 @@
 import { z } from "zod";
+import { careFields } from "../cure/careSchema";
 import { id, isoInstant, text, within } from "../units/fields";
 import type { Edit } from "./edits/edit";
 
@@ -99,6 +100,8 @@ export const benchEventSchema = z.discriminatedUnion("kind", [
   /** Answers what was asked about a check. */
   z.strictObject({ kind: z.literal("answered"), ...inLog, eventId: id, answer: z.enum(CHECK_ANSWERS) }),
   z.strictObject({ kind: z.literal("takenBack"), ...inLog, eventId: id }),
+  /** What was done, or seen, after the pour. */
+  z.strictObject({ kind: z.literal("aftercare"), ...inLog, ...careFields }),
   /** The pour is over, where its last step does not say so. */
   z.strictObject({ kind: z.literal("finished"), ...inLog }),
   /** All that came before does not count: the pour was begun by mistake. */

@@ -265,13 +265,14 @@ const from6: Migration = {
   },
 };
 
-/** Version 8: the order of the steps and the family may change while it is poured, too. */
+/** Version 8: the order of the steps and the family may change while it is poured, too; what is done after the pour is answered. */
 const from7: Migration = {
   from: 7,
   up: (d) => {
-    if (!isObject(d.record) || !Array.isArray(d.record.planned)) return d;
-    const planned = { design: d.design, schedule: d.schedule, operations: d.record.planned };
-    return { ...d, record: { ...d.record, planned } };
+    if (!isObject(d.record)) return d;
+    const { planned } = d.record;
+    const course = Array.isArray(planned) ? { design: d.design, schedule: d.schedule, operations: planned } : planned;
+    return { ...d, record: { ...d.record, planned: course, care: [] } };
   },
 };
 

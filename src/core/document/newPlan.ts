@@ -12,6 +12,7 @@ export const emptyRecord = (): Plan["record"] => ({
   startedAt: null,
   events: [],
   finishedAt: null,
+  care: [],
   rating: null,
   teachesPace: null,
   days: { unmoulded: null, cut: null, ready: null },

@@ -1,3 +1,4 @@
+import type { Care } from "../cure/careSchema";
 import { applyEdit } from "./edits/edit";
 import { type BenchEvent, MOST_EVENTS, type RecordEvent } from "./logSchema";
 import { readPlan } from "./read";
@@ -63,6 +64,10 @@ function changed(plan: Plan, events: readonly BenchEvent[], planned: Course): Co
   }
   return courseOf(now);
 }
+
+/** What was answered of the care after the pour: an answer is the last to its task. */
+const careIn = (events: readonly BenchEvent[]): Care[] =>
+  events.flatMap((e) => (e.kind === "aftercare" ? [{ id: e.id, at: e.at, task: e.task, answer: e.answer }] : []));
 
 /** Events of the record that one of the log adds or changes. */
 function noted(record: RecordEvent[], event: BenchEvent, atS: number): RecordEvent[] {
@@ -143,6 +148,7 @@ export function folded(plan: Plan): Plan {
       startedAt: start?.at ?? null,
       events: record,
       finishedAt,
+      care: start ? careIn(events) : [],
     },
   };
 }

@@ -1,5 +1,6 @@
 import { z } from "zod";
 import { portionColourantSchema } from "../colour/colourantSchema";
+import { careSchema } from "../cure/careSchema";
 import { additiveSchema, batterFormulaFields } from "../formula/formulaSchema";
 import { oilSchema } from "../formula/oilSchema";
 import { planMouldSchema } from "../mould/mouldSchema";
@@ -106,6 +107,8 @@ export const recordSchema = z.strictObject({
   startedAt: isoInstant.nullable(),
   events: z.array(recordEventSchema).max(2000),
   finishedAt: isoInstant.nullable(),
+  /** What was answered of the care after the pour, by its times. */
+  care: z.array(careSchema).max(400),
   /** Whether the times of this pour teach the maker's pace; null while it was not asked. */
   teachesPace: z.boolean().nullable(),
   /** Days on which what was due after the pour was done; null until it is answered. */

@@ -1,6 +1,9 @@
-const KINDS = ["batch", "library", "settings", "lessons", "devices"] as const;
+const KINDS = ["batch", "library", "settings", "lessons", "devices", "reading"] as const;
 
-/** Something that was saved: what it is, the version that stands now (0: it is gone, or has none), and which batch or row of a library (`kind/id`). */
+/**
+ * Something that was saved: what it is, the version that stands now (0: it is gone, or has none), and which batch or row of a library (`kind/id`). A reading of a
+ * scale or a thermometer is not saved, but told in the same way: it stands in `id`, as JSON.
+ */
 export interface Change {
   kind: (typeof KINDS)[number];
   version: number;

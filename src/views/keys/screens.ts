@@ -69,7 +69,7 @@ export const READING_KEYS = {
   digit: { keys: ["0-9"], words: "type the number", at: "in a reading" },
   point: { keys: [".", ","], words: "the point", at: "in a reading" },
   erase: { keys: ["backspace"], words: "take the last digit back", at: "in a reading" },
-  take: { keys: ["enter"], words: "take the reading", at: "in a reading" },
+  take: { keys: ["enter", "space"], words: "take the reading", at: "in a reading" },
   leave: { keys: ["esc"], words: "leave it", at: "in a reading" },
 } as const satisfies Keymap;
 
@@ -77,6 +77,11 @@ export const RESCUE_KEYS = {
   layOut: { keys: ["1-5"], words: "go on so", at: "among the ways to go on" },
   wait: { keys: ["w", "esc"], words: "pour on as planned", at: "among the ways to go on" },
   notRunning: { keys: ["u"], words: "take back what you saw last", at: "among the ways to go on" },
+} as const satisfies Keymap;
+
+export const CARE_KEYS = {
+  answer: { keys: ["1-4"], words: "answer what is due", at: "after the pour" },
+  undo: { keys: ["u"], words: "take the last answer back", at: "after the pour" },
 } as const satisfies Keymap;
 
 export const TICK_KEYS = {
@@ -157,7 +162,7 @@ export const SCREENS = {
     name: "Pour mode",
     about:
       "One instruction at a time. Say when a step is done, and what you see in the cups: the clock of what is left follows. Nothing here needs a mouse.",
-    keymaps: [POUR_KEYS, PAD_KEYS, READING_KEYS, RESCUE_KEYS],
+    keymaps: [POUR_KEYS, PAD_KEYS, READING_KEYS, RESCUE_KEYS, CARE_KEYS],
   },
   book: {
     name: "The book",

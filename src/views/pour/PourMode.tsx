@@ -17,6 +17,7 @@ import { useUnits } from "../parts/units";
 import { useBatch } from "../parts/useBatch";
 import { useClock } from "../parts/useClock";
 import { AbandonPour } from "./AbandonPour";
+import { AfterPour } from "./AfterPour";
 import { BeforePour } from "./BeforePour";
 import { CupsAside } from "./CupsAside";
 import { LiveBanner } from "./LiveBanner";
@@ -25,6 +26,7 @@ import { NotePad, type Pad } from "./NotePad";
 import { NowPanel } from "./NowPanel";
 import { type OnScale, ReadingPad } from "./ReadingPad";
 import { RescueView } from "./RescueView";
+import { useDevice } from "./useDevice";
 import { type Pour, usePour } from "./usePour";
 import { useWakeLock } from "./useWakeLock";
 
@@ -60,6 +62,7 @@ function Pouring({ initial, openedMs }: { initial: StoredBatch; openedMs: number
   const tenS = isOn ? Math.floor(pour.nowS / 10) * 10 : undefined;
   const clockState = useClock(plan, units, { nowS: tenS });
   useWakeLock(isOn);
+  const isBowlKnown = plan.batters.every((b) => weighedBowlG(plan, b) !== null);
 
   const question = isOn ? (clockState.live?.question ?? null) : null;
   const asked = question?.eventId;
@@ -68,6 +71,14 @@ function Pouring({ initial, openedMs }: { initial: StoredBatch; openedMs: number
   useEffect(() => {
     if (question && isOpenQuestion) setPad({ kind: "question", question });
   }, [asked]);
+
+  // A scale that is there speaks for itself: what is to be weighed opens with its step.
+  const hasScale = useDevice("mass") !== null;
+  const weighing = isOn && pour.current?.kind === "weigh" ? pour.current.id : null;
+  // biome-ignore lint/correctness/useExhaustiveDependencies: once for every step, and once more when the bowl is known
+  useEffect(() => {
+    if (hasScale && weighing && !pad && !isAsking) setOnScale(nextOnScale(plan, pour));
+  }, [hasScale, weighing, isBowlKnown]);
 
   const note = () => setPad({ kind: "deviation", eventId: pour.deviate() });
   const acts = {
@@ -115,21 +126,16 @@ function Pouring({ initial, openedMs }: { initial: StoredBatch; openedMs: number
     return (
       <div className="flex min-h-screen flex-col">
         <BatchHead id={initial.id} batch={batch} tab="pour" />
-        <main className="mx-2.5 mb-2.5 flex-1 rounded-lg border-[1.5px] border-ink bg-sheet p-10">
+        <main className="mx-2.5 mb-2.5 flex-1 rounded-lg border-[1.5px] border-ink bg-sheet p-8 phone:p-4">
           <SaveTrouble batch={batch} />
-          <h1 className="text-[44px]">Poured in {clock(pour.nowS)}</h1>
-          <p className="mt-3 max-w-2xl text-[20px]">
-            Gear stays on until the washing-up is done: raw batter and the mould stay caustic. The times and checks are
-            in the book.
-          </p>
-          <p className="mt-6 flex gap-3">
-            <a className="button button-main !min-h-16 px-6 text-[20px]" href={`/batches/${initial.id}/book`}>
-              To the book
-            </a>
-            <button type="button" className="button !min-h-16 px-6 text-[20px]" onClick={pour.undo}>
-              Undo the last step
-            </button>
-          </p>
+          <AfterPour
+            id={initial.id}
+            batch={batch}
+            derived={pour.derived}
+            pouredS={pour.nowS}
+            openedMs={openedMs}
+            onUndoPour={pour.undo}
+          />
         </main>
       </div>
     );

@@ -5,8 +5,10 @@ import type { Reading } from "../../core/document/logSchema";
 import type { Plan } from "../../core/document/schema";
 import { parseQuantity, unitLabel } from "../../core/units/quantities";
 import { useUnits } from "../parts/units";
+import { CableScale, LiveScale } from "./LiveScale";
 import { NumberPad } from "./NumberPad";
 import { readOf } from "./readingWords";
+import { useDevice } from "./useDevice";
 
 /** What stands on the scale. */
 export type OnScale = { what: "bowl" | "cup"; of: string };
@@ -16,7 +18,7 @@ interface Props {
   derived: Derived;
   onScale: OnScale;
   onScaleChange: (onScale: OnScale) => void;
-  onReading: (reading: Pick<Reading, "what" | "of" | "value" | "tareG">) => void;
+  onReading: (reading: Pick<Reading, "what" | "of" | "value" | "tareG" | "from">) => void;
   onLeave: () => void;
 }
 
@@ -38,7 +40,10 @@ export function ReadingPad({ plan, derived, onScale, onScaleChange, onReading, o
   const isTareAsked = knownTareG === null;
   const expectedG = what === "bowl" ? (pot?.plannedBaseG ?? 0) : targetG(of, pot?.baseG ?? 0);
   const parsed = parseQuantity(text || "0", "mass", units);
-  const grossG = parsed.ok ? parsed.value : 0;
+  // What is typed goes before what the scale says.
+  const scale = useDevice("mass");
+  const heard = text === "" ? scale : null;
+  const grossG = heard ? (heard.isOverload ? 0 : heard.value) : parsed.ok ? parsed.value : 0;
   const netG = grossG - (knownTareG ?? 0);
 
   const reset = () => {
@@ -46,7 +51,10 @@ export function ReadingPad({ plan, derived, onScale, onScaleChange, onReading, o
     setAsked(null);
   };
   const take = () => {
-    if (!parsed.ok || text === "" || grossG <= 0) return setAsked("Type what the scale says.");
+    if (heard?.isOverload) return setAsked("More than this scale can weigh: take something off, or type it.");
+    if (heard && !heard.isStable) return setAsked("The scale still moves: a moment.");
+    if (!heard && (!parsed.ok || text === "")) return setAsked("Type what the scale says.");
+    if (grossG <= 0) return setAsked("Nothing stands on the scale.");
     if (isTareAsked) {
       setTare(grossG);
       return reset();
@@ -55,12 +63,12 @@ export function ReadingPad({ plan, derived, onScale, onScaleChange, onReading, o
       return setAsked(`Less than the empty bowl, ${grams(knownTareG ?? 0)}: is the bowl on the scale, and not tared?`);
     const doubt = `${grams(netG)} is far from the ${grams(expectedG)} that should be there. Does the right vessel stand on the scale, and nothing else? Once more takes it all the same.`;
     if (isUnlikely(netG, expectedG) && asked !== doubt) return setAsked(doubt);
-    onReading({ what, of, value: grossG, tareG: what === "bowl" ? knownTareG : null });
+    onReading({ what, of, value: grossG, tareG: what === "bowl" ? knownTareG : null, from: heard?.deviceId ?? "" });
   };
 
   const off = netG - expectedG;
   const follows =
-    text === "" || isTareAsked || netG <= 0
+    (text === "" && !heard) || isTareAsked || netG <= 0
       ? null
       : what === "bowl"
         ? `${grams(netG)} of batter, ${Math.abs(off) < 1 ? "as planned" : `${grams(Math.abs(off))} ${off < 0 ? "less" : "more"} than planned`}. Cups: ${cups.map((p) => `${p.name} ${grams(targetG(p.id, netG))}`).join(", ")}.`
@@ -96,12 +104,16 @@ export function ReadingPad({ plan, derived, onScale, onScaleChange, onReading, o
               ? `Bowl with its batter; the bowl alone is ${grams(knownTareG ?? 0)}.`
               : `${readOf(plan, onScale)} on the scale, the empty cup tared. Target ${grams(expectedG)}.`}
         </p>
-        <output
-          className="mt-1 block font-head text-[64px] phone:text-[44px] font-semibold leading-none"
-          data-testid="typed"
-        >
-          {text || "0"} <span className="text-[30px]">{unitLabel("mass", units)}</span>
-        </output>
+        {heard ? (
+          <LiveScale heard={heard} leftG={what === "cup" ? expectedG - heard.value : null} />
+        ) : (
+          <output
+            className="mt-1 block font-head text-[64px] phone:text-[44px] font-semibold leading-none"
+            data-testid="typed"
+          >
+            {text || "0"} <span className="text-[30px]">{unitLabel("mass", units)}</span>
+          </output>
+        )}
         <p
           className="mt-3 min-h-[2.6em] text-[19px] phone:mt-1 phone:text-[16px] leading-snug"
           role="status"
@@ -109,6 +121,7 @@ export function ReadingPad({ plan, derived, onScale, onScaleChange, onReading, o
         >
           {asked ? <span className="notice-amber block">{asked}</span> : follows}
         </p>
+        {!scale && <CableScale />}
       </div>
       <NumberPad
         text={text}

@@ -6,6 +6,7 @@ import type { Batter } from "../../core/document/schema";
 import { NumberField } from "../parts/NumberField";
 import { useUnits } from "../parts/units";
 import type { OpenBatch } from "../parts/useBatch";
+import { useDevice } from "./useDevice";
 
 interface Props {
   batch: OpenBatch;
@@ -24,14 +25,16 @@ export function Thermometer({ batch, batter, masses }: Props) {
   const [typed, setTyped] = useState<{ lye: number | null; oils: number | null }>({ lye: null, oils: null });
   const now = (what: "lye" | "oils") => typed[what] ?? known(what);
   const [lye, oils] = [now("lye"), now("oils")];
+  const note = (what: "lye" | "oils", value: number, from: string) =>
+    batch.happen({ kind: "reading", what, of: batter.id, value, tareG: null, from });
   const take = () => {
     for (const what of ["lye", "oils"] as const) {
       const value = typed[what];
-      if (value !== null && value !== known(what))
-        batch.happen({ kind: "reading", what, of: batter.id, value, tareG: null, from: "" });
+      if (value !== null && value !== known(what)) note(what, value, "");
     }
     setTyped({ lye: null, oils: null });
   };
+  const probe = useDevice("temperature");
   const isRead = lye !== null && oils !== null;
   const read = isRead
     ? readMeeting(lye, oils, {
@@ -64,6 +67,23 @@ export function Thermometer({ batch, batter, masses }: Props) {
         {field("lye")}
         {field("oils")}
       </div>
+      {probe && (
+        <p className="mt-2 flex flex-wrap items-center gap-2" data-testid="probe">
+          Thermometer: <strong>{say(Math.round(10 * probe.value) / 10, "temperature")}</strong>{" "}
+          {probe.isStable ? "still" : <em>settling…</em>}
+          {(["lye", "oils"] as const).map((what) => (
+            <button
+              key={what}
+              type="button"
+              className="button !min-h-12"
+              disabled={!probe.isStable}
+              onClick={() => note(what, Math.round(10 * probe.value) / 10, probe.deviceId)}
+            >
+              that is the {what}
+            </button>
+          ))}
+        </p>
+      )}
       {read && (
         <p
           role="status"

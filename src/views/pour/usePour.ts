@@ -27,7 +27,7 @@ export interface Pour {
   /** Notes what is seen in the cup at hand. */
   see(sign: Sign): void;
   /** Notes what the scale says; a cup that is being weighed out is done with it. */
-  read(reading: Pick<Reading, "what" | "of" | "value" | "tareG">): void;
+  read(reading: Pick<Reading, "what" | "of" | "value" | "tareG" | "from">): void;
   /** Goes on differently: changes what is left of the plan, and notes it. */
   replan(replan: Pick<Replan, "words" | "edit">): void;
   /** Answers what was asked about a check that the clock could not explain. */
@@ -97,7 +97,7 @@ export function usePour(batch: OpenBatch, openedMs: number): Pour {
       note({ kind: "sign", what, portionId: current?.portionIds[0] ?? null });
     },
     read(reading) {
-      note({ kind: "reading", ...reading, from: "" });
+      note({ kind: "reading", ...reading });
       if (current && current.id === `weigh:${reading.of}`) finish(current);
     },
     specify: (eventId, what) => batch.happen({ kind: "specified", eventId, what }),

@@ -1,7 +1,11 @@
 import { differenceInCalendarDays, format, parseISO } from "date-fns";
-import { useState } from "react";
+import { BellRing } from "lucide-react";
+import { useEffect, useState } from "react";
+import { CARE_WORDS, isLapsed } from "../../core/cure/aftercare";
+import type { CareTask } from "../../core/cure/careSchema";
 import type { DueDay, DueKind } from "../../core/cure/dates";
 import type { ShelfEntry } from "../../core/derive/shelf";
+import { whenDue } from "../parts/care";
 import { Trouble } from "../parts/Trouble";
 import { answerDue } from "./requests";
 
@@ -24,8 +28,49 @@ function when(on: string, today: string): string {
   return days < 0 ? `${-days} ${days === -1 ? "day" : "days"} ago` : `in ${days} days`;
 }
 
+/** A batch whose care is due, or will be within so many hours, is named above the days. */
+const SOON_MS = 6 * 3_600_000;
+/** These stand among the days below. */
+const ON_DAYS: ReadonlySet<CareTask> = new Set(["unmould", "cut"]);
+const TICK_MS = 20_000;
+
+/** What is due by the hour after a pour: it stays until it is answered. */
+function CareDue({ entries, openedMs }: { entries: readonly ShelfEntry[]; openedMs: number }) {
+  const [nowMs, setNow] = useState(openedMs);
+  useEffect(() => {
+    setNow(Date.now());
+    const timer = setInterval(() => setNow(Date.now()), TICK_MS);
+    return () => clearInterval(timer);
+  }, []);
+  const due = entries
+    .flatMap((entry) =>
+      entry.care
+        .map(({ task, dueAt }) => ({ entry, task, dueMs: Date.parse(dueAt) }))
+        .filter((d) => d.dueMs < nowMs + SOON_MS && !ON_DAYS.has(d.task) && !isLapsed(d.task, d.dueMs, nowMs))
+        .sort((a, b) => a.dueMs - b.dueMs)
+        .slice(0, 1),
+    )
+    .sort((a, b) => a.dueMs - b.dueMs);
+  if (due.length === 0) return null;
+  return (
+    <ul aria-label="Due by the hour" className="mt-1 grid gap-1.5">
+      {due.map(({ entry, task, dueMs }) => (
+        <li key={entry.id} className={dueMs <= nowMs ? "notice-amber" : "border-b border-rule py-1.5"}>
+          <a href={`/batches/${entry.id}/pour`} className="block underline-offset-2 hover:underline">
+            <strong className="flex items-baseline gap-1.5">
+              {dueMs <= nowMs && <BellRing size={15} className="shrink-0 self-center" aria-hidden="true" />}
+              {CARE_WORDS[task].ask}: {entry.title}
+            </strong>
+            <span className={dueMs <= nowMs ? "" : "text-muted"}>{whenDue(dueMs, nowMs)}</span>
+          </a>
+        </li>
+      ))}
+    </ul>
+  );
+}
+
 /** Pours, unmouldings, cuts and ends of cure in order of their days; each stays until it is answered. */
-export function DueNext({ entries, today }: { entries: ShelfEntry[]; today: string }) {
+export function DueNext({ entries, today, openedMs }: { entries: ShelfEntry[]; today: string; openedMs: number }) {
   const [answered, setAnswered] = useState<ReadonlySet<string>>(new Set());
   const [trouble, setTrouble] = useState<string | null>(null);
   const keyOf = (d: Due) => `${d.entry.id}:${d.what}`;
@@ -45,6 +90,7 @@ export function DueNext({ entries, today }: { entries: ShelfEntry[]; today: stri
       <h2 id="due-head" className="text-[17px]">
         Due next
       </h2>
+      <CareDue entries={entries} openedMs={openedMs} />
       <Trouble words={trouble} className="mt-1" />
       {due.length === 0 ? (
         <p className="mt-1 text-muted">Nothing has a day yet. Set the day of the pour in a batch's book.</p>

@@ -22,6 +22,8 @@ interface Board {
 interface Props {
   page: { boards: Record<BoardName, Board>; due: ShelfEntry[] };
   today: string;
+  /** When the page was written, ms. */
+  openedMs: number;
   settings: Settings;
   stills?: Stills;
 }
@@ -37,7 +39,7 @@ const MORE = 48;
 const MOST_ROWS = 200;
 
 /** The shelf: batches as bars standing on boards, searched by name, and what is due next. */
-export default function Shelf({ page, today, settings, stills = {} }: Props) {
+export default function Shelf({ page, today, openedMs, settings, stills = {} }: Props) {
   const [boards, setBoards] = useState(page.boards);
   const [due, setDue] = useState(page.due);
   const [search, setSearch] = useState("");
@@ -168,7 +170,7 @@ export default function Shelf({ page, today, settings, stills = {} }: Props) {
                 );
               })}
             </main>
-            <DueNext entries={due} today={today} />
+            <DueNext entries={due} today={today} openedMs={openedMs} />
           </div>
           <p className="mt-2 flex items-center gap-1.5 px-5 text-[12.5px] text-muted">
             <Download size={13} /> keeps a batch as a file; <FileUp size={13} /> brings one back. Faces are predictions,

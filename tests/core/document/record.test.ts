@@ -1,5 +1,6 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
+import { CARE_ANSWERS, CARE_TASKS } from "../../../src/core/cure/careSchema";
 import { type BenchEvent, CHECK_ANSWERS, DEVIATIONS, SIGNS } from "../../../src/core/document/logSchema";
 import { newPlan } from "../../../src/core/document/newPlan";
 import { readPlan } from "../../../src/core/document/read";
@@ -57,6 +58,7 @@ const anyEvents: fc.Arbitrary<BenchEvent[]> = fc
         ] as const),
         "sign" as const,
         "reading" as const,
+        "aftercare" as const,
         "abandoned" as const,
         "started" as const,
       ),
@@ -81,6 +83,8 @@ const anyEvents: fc.Arbitrary<BenchEvent[]> = fc
           return { kind, ...base, what: SIGNS[which % SIGNS.length], portionId: `p${cup}` };
         case "reading":
           return { kind, ...base, what: "cup", of: `p${cup}`, value: 10 * which, tareG: null, from: "" };
+        case "aftercare":
+          return { kind, ...base, task: CARE_TASKS[which % CARE_TASKS.length], answer: CARE_ANSWERS[cup] };
         case "replanned":
           return replanned(id, atS, `o${which}`);
         case "specified":
@@ -94,7 +98,7 @@ const anyEvents: fc.Arbitrary<BenchEvent[]> = fc
       }
     }),
   );
-const FIXED = { seed: 12, numRuns: 250 };
+const FIXED = { seed: 12, numRuns: 1000 };
 const counts = ({ record, operations }: Plan) => ({ ...record, log: [], operations });
 
 describe("the log of the bench, folded", () => {

@@ -29,6 +29,7 @@ function pressOf(keys: string): Pressed {
     pagedown: "PageDown",
     "1-9": "1",
     "1-5": "1",
+    "1-4": "1",
     "0-9": "0",
   };
   const last = parts[parts.length - 1];

@@ -1,13 +1,13 @@
 import type { APIRoute } from "astro";
 import { z } from "zod";
-import { problemsOf } from "../../../core/document/problems";
-import { name } from "../../../core/units/fields";
-import { removeDevice, renameDevice } from "../../../data/devices";
-import { forgetDevices } from "../../../server/access/admit";
-import { refuseElsewhere } from "../../../server/access/answer";
-import { readJsonBody } from "../../../server/body";
-import { database } from "../../../server/database";
-import { invalid, json, notFound, otherMethods } from "../../../server/problem";
+import { problemsOf } from "../../../../core/document/problems";
+import { name } from "../../../../core/units/fields";
+import { removeDevice, renameDevice } from "../../../../data/devices";
+import { forgetDevices } from "../../../../server/access/admit";
+import { refuseElsewhere } from "../../../../server/access/answer";
+import { readJsonBody } from "../../../../server/body";
+import { database } from "../../../../server/database";
+import { invalid, json, notFound, otherMethods } from "../../../../server/problem";
 
 export const prerender = false;
 

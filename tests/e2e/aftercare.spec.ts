@@ -1,0 +1,40 @@
+import { expect, newBatch, pourOn, saved, test, weighUp } from "./journey";
+
+test("after the pour: what is due is asked at its hour, stays through a reload and on the shelf, and is answered from another device", async ({
+  page,
+  context,
+}) => {
+  const url = await newBatch(page, "Asked for hours");
+  await weighUp(page);
+  await page.getByRole("button", { name: /start the clock/ }).click();
+  await pourOn(page);
+  const now = page.getByRole("heading", { level: 2 }).first();
+  await expect(now).toHaveText(/Mist the top|Cover it/);
+  const first = (await now.textContent())!;
+  await expect(page.getByRole("status").filter({ hasText: "due now" })).toBeVisible();
+  await page.keyboard.press("1");
+  await expect(now).not.toHaveText(first);
+  const second = (await now.textContent())!;
+  await saved(page);
+  await page.reload();
+  await expect(now).toHaveText(second);
+
+  // Hours later, on the shelf of another device.
+  const other = await context.newPage();
+  await other.clock.setSystemTime(Date.now() + 2 * 3_600_000);
+  await other.goto("/");
+  const alarm = other.getByRole("list", { name: "Due by the hour" }).getByRole("link", { name: /Asked for hours/ });
+  await expect(alarm).toContainText("due since");
+  await alarm.click();
+  await expect(other.getByRole("heading", { level: 2 }).first()).toHaveText(second);
+  await other.keyboard.press("1");
+  await expect(other.getByRole("heading", { level: 2 }).first()).not.toHaveText(second);
+  // What was answered there is known here.
+  await expect(now).not.toHaveText(second);
+  const path = new URL(url).pathname;
+  await expect
+    .poll(async () => (await (await page.request.get(`/api${path}`)).json()).document.record.care.length)
+    .toBe(2);
+  await page.keyboard.press("u");
+  await expect(now).toHaveText(second);
+});

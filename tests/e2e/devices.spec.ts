@@ -1,0 +1,72 @@
+import { type ChildProcess, spawn } from "node:child_process";
+import type { Page } from "@playwright/test";
+import { bin, environment } from "../../scripts/tooling.mjs";
+import { expect, newBatch, saved, test, weighUp } from "./journey";
+
+const instruction = (page: Page) => page.getByTestId("instruction");
+const running: ChildProcess[] = [];
+/** A simulated device as a process of its own. */
+function device(...args: string[]): ChildProcess {
+  const child = spawn(bin("tsx"), ["tools/device/device.ts", ...args], {
+    env: environment,
+    stdio: ["pipe", "pipe", "pipe"],
+  });
+  running.push(child);
+  return child;
+}
+test.afterEach(() => {
+  for (const child of running.splice(0)) child.kill();
+});
+
+test("a scale and a thermometer of their own: temperatures with a press, every cup with one key, and the bowl is 8 % light", async ({
+  page,
+  baseURL,
+}) => {
+  const url = await newBatch(page, "With the scale");
+  const id = new URL(url).pathname.split("/")[2];
+  await weighUp(page);
+  const probe = device("thermometer", "--to", baseURL!, "--lag", "0.5");
+  await expect(page.getByTestId("probe")).toContainText("still");
+  probe.stdin!.write("39\n");
+  await expect(page.getByTestId("probe")).toContainText("39 °C");
+  await page.getByRole("button", { name: "that is the lye" }).click();
+  probe.stdin!.write("40\n");
+  await expect(page.getByTestId("probe")).toContainText("40 °C");
+  await page.getByRole("button", { name: "that is the oils" }).click();
+  await expect(page.getByTestId("meeting-read")).toContainText("Together about 40 °C");
+
+  await page.getByRole("button", { name: /start the clock/ }).click();
+  await expect(instruction(page)).toHaveText(/^Pour the lye/);
+  device("scale", "--to", baseURL!, "--follow", id, "--off", "-8", "--settles", "0.2");
+  await page.keyboard.press("Space");
+  await page.keyboard.press("Space");
+  // The pad opens by itself; the bowl alone was never weighed, so that is asked for first, by hand.
+  await expect(page.getByText("What does the empty bowl weigh?")).toBeVisible();
+  await page.keyboard.type("210");
+  await page.keyboard.press("Enter");
+  await expect(page.getByTestId("follows")).toContainText("less than planned");
+  await expect(page.getByText("still", { exact: true })).toBeVisible();
+  await page.keyboard.press("Enter");
+  // From here one key a reading: the next cup opens by itself.
+  for (const cup of ["Ink", "Brass"]) {
+    await expect(instruction(page)).toHaveText(new RegExp(`^Weigh out ${cup}`));
+    await expect(page.getByTestId("live-scale")).toHaveText(/to pour|on the target/);
+    await expect(page.getByTestId("live-scale")).toHaveText("on the target: stop");
+    await expect(page.getByText("still", { exact: true })).toBeVisible();
+    await page.keyboard.press("Enter");
+  }
+  await expect(instruction(page)).not.toHaveText(/^Weigh out/);
+  await saved(page);
+  const { document } = await (await page.request.get(`/api/batches/${id}`)).json();
+  const readings = document.record.events.filter((e: { kind: string }) => e.kind === "reading");
+  expect(readings.map((r: { what: string; from: string }) => [r.what, r.from])).toEqual([
+    ["lye", "thermometer"],
+    ["oils", "thermometer"],
+    ["bowl", "scale"],
+    ["cup", "scale"],
+    ["cup", "scale"],
+  ]);
+  const { masses } = await (await page.request.post("/api/plan/derive", { data: document })).json();
+  const [pot] = masses.batters;
+  expect(pot.baseG / pot.plannedBaseG).toBeCloseTo(0.92, 2);
+});
