@@ -37,7 +37,7 @@ test("a scale and a thermometer of their own: temperatures with a press, every c
 
   await page.getByRole("button", { name: /start the clock/ }).click();
   await expect(instruction(page)).toHaveText(/^Pour the lye/);
-  device("scale", "--to", baseURL!, "--follow", id, "--off", "-8", "--settles", "0.2");
+  device("scale", "--to", baseURL!, "--follow", id, "--off=-8", "--settles", "0.2");
   await page.keyboard.press("Space");
   await page.keyboard.press("Space");
   // The pad opens by itself; the bowl alone was never weighed, so that is asked for first, by hand.

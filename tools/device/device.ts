@@ -11,7 +11,7 @@ const HELP = `npm run device -- scale        a kitchen scale      (npm run devic
   --to ADDRESS     Tundish to send to   (http://127.0.0.1:4321)
   --name NAME      what it is called    (scale, thermometer)
   --follow BATCH   does what the pour of this batch asks for: the bowl, then cup after cup
-  --off PERCENT    how far the bowl is from the plan while it follows (0)
+  --off=PERCENT    how far the bowl is from the plan while it follows (0; --off=-8 is 8 % light)
   --most G, --readability G, --settles S    the make of the scale; --lag S that of the probe
 Type while it runs: a number puts that much on (g) or the probe into it (°C); t tares; l leans on the table; f lets go; q ends.`;
 

@@ -99,7 +99,11 @@ export class Player extends Batters {
       out.blendS[i] = 0;
       out.stirred[i] = 0;
       if (step.window && !isDone) start = this.ready(step, i, start, out);
-      else if (step.window) this.wasReady(step, i, start, really);
+      else if (step.window) {
+        this.wasReady(step, i, start, really);
+        // Where it was waited for, the work itself took its time right before the end.
+        start = Math.max(start, really - step.durationS * this.pace);
+      }
       this.bring(step, start);
       out.startS[i] = start;
       out.startTrace[i] = this.deciding(step);
