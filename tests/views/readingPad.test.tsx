@@ -122,3 +122,18 @@ it("a scale that is heard speaks for itself: how much is still to pour, never ta
   expect(screen.queryByTestId("live-scale")).toBeNull();
   expect(screen.getByTestId("typed").textContent).toContain("7");
 });
+
+it("by eye: the mark of the pitcher is taken as grams of batter, and the scale is one press away", () => {
+  const byEye: Plan = { ...plan, practice: { ...plan.practice, measuring: "eyeball" } };
+  const { taken, press } = shown({ what: "cup", of: "p2" }, byEye);
+  const { baseG } = derive(byEye).masses!.portions.find((p) => p.id === "p2")!;
+  const density = byEye.batters[0].densityGPerMl;
+  expect(screen.getByText(/by eye, to the mark of its pitcher/).textContent).toContain(
+    `${Math.round(baseG / density)} mL`,
+  );
+  press([...String(Math.round(baseG / density)), "Enter"]);
+  expect(taken).toMatchObject([{ what: "cup", of: "p2", from: "mark" }]);
+  expect((taken[0] as { value: number }).value).toBeCloseTo(Math.round(baseG / density) * density, 6);
+  fireEvent.click(screen.getByRole("button", { name: "by the scale instead" }));
+  expect(screen.getByText(/on the scale, the empty cup tared/)).toBeTruthy();
+});

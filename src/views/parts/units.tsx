@@ -15,6 +15,7 @@ export function useUnits() {
     say: (value: number, kind: QuantityKind) => sayQuantity(value, kind, units),
     grams: (massG: number) => sayQuantity(massG, "mass", units),
     mm: (lengthMm: number) => sayQuantity(lengthMm, "length", units),
+    ml: (volumeMl: number) => sayQuantity(volumeMl, "volume", units),
     spoons: (massG: number, densityGPerMl: number) => saySpoons(massG, densityGPerMl, units),
   };
 }

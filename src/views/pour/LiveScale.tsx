@@ -3,17 +3,19 @@ import type { DeviceReading } from "../../core/practice/deviceReading";
 import { useUnits } from "../parts/units";
 import { canReadCable, readCable } from "./serialScale";
 
-/** Less than this on either side of the target is on it, g. */
-const ON_TARGET_G = 2;
+/** Less than this on either side of the target is on it: g, and share of it. */
+const [ON_TARGET_G, ON_TARGET_SHARE] = [2.5, 0.01];
 
-/** What the scale says now; for a cup first of all how much is still to pour. @param leftG g to the target; null where there is none */
-export function LiveScale({ heard, leftG }: { heard: DeviceReading; leftG: number | null }) {
+/** What the scale says now; for a cup first of all how much is still to pour. @param targetG null where there is none */
+export function LiveScale({ heard, targetG }: { heard: DeviceReading; targetG: number | null }) {
   const { grams } = useUnits();
+  const leftG = targetG === null ? null : targetG - heard.value;
+  const nearG = Math.max(ON_TARGET_G, ON_TARGET_SHARE * (targetG ?? 0));
   const says = heard.isOverload ? "more than it can weigh" : grams(heard.value);
   const large =
     heard.isOverload || leftG === null
       ? says
-      : Math.abs(leftG) < ON_TARGET_G
+      : Math.abs(leftG) < nearG
         ? "on the target: stop"
         : leftG > 0
           ? `${grams(leftG)} to pour`

@@ -44,7 +44,10 @@ function nextOnScale(plan: Plan, { current }: Pour): OnScale {
   const batterId = current?.batterId ?? plan.batters[0].id;
   const cup = current?.kind === "weigh" ? current.portionIds[0] : undefined;
   const bowl = plan.batters.find((b) => b.id === batterId)!;
-  return cup && weighedBowlG(plan, bowl) !== null ? { what: "cup", of: cup } : { what: "bowl", of: bowl.id };
+  const isByEye = plan.practice.measuring === "eyeball";
+  return cup && (isByEye || weighedBowlG(plan, bowl) !== null)
+    ? { what: "cup", of: cup }
+    : { what: "bowl", of: bowl.id };
 }
 
 const isSight = (event: BenchEvent | null) => event?.kind === "traceCheck" || event?.kind === "sign";

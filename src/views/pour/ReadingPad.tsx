@@ -1,4 +1,6 @@
 import { useState } from "react";
+import { eyeballMarks } from "../../core/batter/eyeball";
+import type { Masses } from "../../core/batter/masses";
 import { isUnlikely, readingOf, shareG } from "../../core/batter/readings";
 import type { Derived } from "../../core/derive/derive";
 import type { Reading } from "../../core/document/logSchema";
@@ -7,7 +9,7 @@ import { parseQuantity, unitLabel } from "../../core/units/quantities";
 import { useUnits } from "../parts/units";
 import { CableScale, LiveScale } from "./LiveScale";
 import { NumberPad } from "./NumberPad";
-import { readOf } from "./readingWords";
+import { BY_MARK, readOf } from "./readingWords";
 import { useDevice } from "./useDevice";
 
 /** What stands on the scale. */
@@ -22,12 +24,22 @@ interface Props {
   onLeave: () => void;
 }
 
+/** Target of a cup by eye: its volume, and the marks that it stands between where its pitcher has some. */
+function markWords(plan: Plan, masses: Masses | null, portionId: string, ml: (v: number) => string): string {
+  const mark = masses && eyeballMarks(plan, masses).find((m) => m.portionId === portionId);
+  if (!mark) return "not known";
+  const { below, above } = mark;
+  const between = below !== null && above !== null ? `, between the marks ${ml(below)} and ${ml(above)}` : "";
+  return `${ml(mark.volumeMl)}${between}`;
+}
+
 /** The scale by hand: says what should stand there, what follows from the number, and asks about one that can hardly be true. */
 export function ReadingPad({ plan, derived, onScale, onScaleChange, onReading, onLeave }: Props) {
-  const { units, grams } = useUnits();
+  const { units, grams, ml } = useUnits();
   const [text, setText] = useState("");
   const [tareG, setTare] = useState<number | null>(null);
   const [asked, setAsked] = useState<string | null>(null);
+  const [wantsMark, setWantsMark] = useState(plan.practice.measuring === "eyeball");
   const { what, of } = onScale;
   const masses = derived.masses;
   const portion = plan.portions.find((p) => p.id === of);
@@ -39,7 +51,11 @@ export function ReadingPad({ plan, derived, onScale, onScaleChange, onReading, o
   const knownTareG = what === "bowl" ? (tareG ?? readingOf(plan, "bowl", of)?.tareG ?? batter.bowl.tareG) : 0;
   const isTareAsked = knownTareG === null;
   const expectedG = what === "bowl" ? (pot?.plannedBaseG ?? 0) : targetG(of, pot?.baseG ?? 0);
-  const parsed = parseQuantity(text || "0", "mass", units);
+  // A mark of the pitcher is a volume: it is taken as grams of batter.
+  const isMark = wantsMark && what === "cup";
+  const kind = isMark ? "volume" : "mass";
+  const typed = parseQuantity(text || "0", kind, units);
+  const parsed = typed.ok && isMark ? { ...typed, value: typed.value * batter.densityGPerMl } : typed;
   // What is typed goes before what the scale says.
   const scale = useDevice("mass");
   const heard = text === "" ? scale : null;
@@ -63,7 +79,13 @@ export function ReadingPad({ plan, derived, onScale, onScaleChange, onReading, o
       return setAsked(`Less than the empty bowl, ${grams(knownTareG ?? 0)}: is the bowl on the scale, and not tared?`);
     const doubt = `${grams(netG)} is far from the ${grams(expectedG)} that should be there. Does the right vessel stand on the scale, and nothing else? Once more takes it all the same.`;
     if (isUnlikely(netG, expectedG) && asked !== doubt) return setAsked(doubt);
-    onReading({ what, of, value: grossG, tareG: what === "bowl" ? knownTareG : null, from: heard?.deviceId ?? "" });
+    onReading({
+      what,
+      of,
+      value: grossG,
+      tareG: what === "bowl" ? knownTareG : null,
+      from: heard?.deviceId ?? (isMark ? BY_MARK : ""),
+    });
   };
 
   const off = netG - expectedG;
@@ -102,16 +124,18 @@ export function ReadingPad({ plan, derived, onScale, onScaleChange, onReading, o
             ? "What does the empty bowl weigh?"
             : what === "bowl"
               ? `Bowl with its batter; the bowl alone is ${grams(knownTareG ?? 0)}.`
-              : `${readOf(plan, onScale)} on the scale, the empty cup tared. Target ${grams(expectedG)}.`}
+              : isMark
+                ? `${readOf(plan, onScale)} by eye, to the mark of its pitcher. Target ${markWords(plan, masses, of, ml)}.`
+                : `${readOf(plan, onScale)} on the scale, the empty cup tared. Target ${grams(expectedG)}.`}
         </p>
         {heard ? (
-          <LiveScale heard={heard} leftG={what === "cup" ? expectedG - heard.value : null} />
+          <LiveScale heard={heard} targetG={what === "cup" ? expectedG : null} />
         ) : (
           <output
             className="mt-1 block font-head text-[64px] phone:text-[44px] font-semibold leading-none"
             data-testid="typed"
           >
-            {text || "0"} <span className="text-[30px]">{unitLabel("mass", units)}</span>
+            {text || "0"} <span className="text-[30px]">{unitLabel(kind, units)}</span>
           </output>
         )}
         <p
@@ -121,6 +145,18 @@ export function ReadingPad({ plan, derived, onScale, onScaleChange, onReading, o
         >
           {asked ? <span className="notice-amber block">{asked}</span> : follows}
         </p>
+        {what === "cup" && !heard && (
+          <button
+            type="button"
+            className="button mt-2 !min-h-12"
+            onClick={() => {
+              setWantsMark(!wantsMark);
+              reset();
+            }}
+          >
+            {isMark ? "by the scale instead" : "by the mark of a pitcher instead"}
+          </button>
+        )}
         {!scale && <CableScale />}
       </div>
       <NumberPad

@@ -7,7 +7,7 @@ import type { Pour } from "./usePour";
 
 /** While the bowl is split, and until the cups are coloured: whether targets are the plan's or the scale's, and which cup should give some back. */
 export function SplitHint({ plan, pour }: { plan: Plan; pour: Pour }) {
-  const { grams } = useUnits();
+  const { grams, ml } = useUnits();
   const step = pour.current!;
   const batter = plan.batters.find((b) => b.id === step.batterId);
   const masses = pour.derived.masses;
@@ -21,7 +21,16 @@ export function SplitHint({ plan, pour }: { plan: Plan; pour: Pour }) {
   const found = evenOutOf(plan, batter.id, targetG);
   const even = found && !isColoured(found.fromId) && !isColoured(found.toId) ? found : null;
   if (step.kind !== "weigh" && !even) return null;
-  if (step.kind === "weigh" && weighedBowlG(plan, batter) === null)
+  if (step.kind === "weigh" && !even && weighedBowlG(plan, batter) === null && plan.practice.measuring === "eyeball") {
+    const volumeMl = (masses.portions.find((p) => p.id === step.portionIds[0])?.baseG ?? 0) / batter.densityGPerMl;
+    return (
+      <p className="mt-3 text-[20px]">
+        By eye: up to <strong>{ml(volumeMl)}</strong>. Put in the mark that it really stands at, and its colour and
+        scent follow. <KeyHint of={POUR_KEYS.measure} className="text-[14px] phone:hidden" />
+      </p>
+    );
+  }
+  if (step.kind === "weigh" && !even && weighedBowlG(plan, batter) === null)
     return (
       <p className="notice-amber mt-3 text-[20px]">
         The bowl is not weighed: this target is the plan's. Bowl with its batter on the scale first, and every cup

@@ -2,6 +2,9 @@ import type { Reading } from "../../core/document/logSchema";
 import type { Plan } from "../../core/document/schema";
 import { sayQuantity, type UnitPreferences } from "../../core/units/quantities";
 
+/** Where a reading comes from that was a mark of a pitcher. */
+export const BY_MARK = "mark";
+
 /** What a reading is of, as people at the bench say it. */
 export function readOf(plan: Plan, { what, of }: Pick<Reading, "what" | "of">): string {
   const several = plan.batters.length > 1 ? ` of ${plan.batters.find((b) => b.id === of)?.name ?? "a batter"}` : "";
@@ -22,5 +25,5 @@ export function readingWords(reading: Reading, plan: Plan, units: UnitPreference
   const isHeat = reading.what === "lye" || reading.what === "oils";
   const value = sayQuantity(reading.value, isHeat ? "temperature" : "mass", units);
   const tare = reading.tareG === null ? "" : `, ${sayQuantity(reading.tareG, "mass", units)} of it the vessel`;
-  return `${readOf(plan, reading)}: ${value}${isHeat ? "" : ` on the scale${tare}`}`;
+  return `${readOf(plan, reading)}: ${value}${isHeat ? "" : reading.from === BY_MARK ? " by the mark" : ` on the scale${tare}`}`;
 }
