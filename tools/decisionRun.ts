@@ -1,6 +1,7 @@
 import { computeMasses } from "../src/core/batter/masses";
 import { chancesOf, WIDENED } from "../src/core/clock/chance";
 import { traceAt } from "../src/core/clock/curves";
+import { SPREAD } from "../src/core/clock/program";
 import { rescuesOf } from "../src/core/derive/rescues";
 import { applyEdit } from "../src/core/document/edits/edit";
 import type { RecordEvent } from "../src/core/document/logSchema";
@@ -31,6 +32,7 @@ const CLASSES = ["mild", "moderate", "strong"] as const;
 /** Shares of the pours after which the cups are looked at. */
 const LOOKS = [0.1, 0.35, 0.6] as const;
 const EYE_SD = 0.25;
+const [WILD_SHARE, WILD_SD] = [0.1, 1.2];
 /** A change is made where the plan is this doubtful and another way so much likelier. */
 const [DOUBTFUL, WORTH] = [0.7, 0.1];
 const DRAWS = 150;
@@ -41,7 +43,7 @@ type Truth = ReadonlyMap<string, number>;
 function lived(plan: Plan, truth: Truth, nowS?: number): Timeline {
   const masses = computeMasses(plan)!;
   const program = programOf(plan, masses, nowS);
-  const unknowns = Float64Array.from(program.unknowns, (u) => truth.get(u.id) ?? (u.id.startsWith("S:") ? 0 : u.mean));
+  const unknowns = Float64Array.from(program.unknowns, (u) => truth.get(u.id) ?? u.mean);
   return timelineOf(plan, masses, program, unknowns);
 }
 
@@ -110,7 +112,42 @@ function pourOf(k: number, random: () => number): { plan: Plan; truth: Truth } {
     ),
   };
   const { unknowns } = programOf(plan, computeMasses(plan)!);
-  return { plan, truth: new Map(unknowns.map((u) => [u.id, u.mean + u.sd * gauss(random)])) };
+  // Each cup also stands a little off what the clock can know of it, from when it is first looked at.
+  const states = plan.portions.map((p) => ({ id: `S:${p.id}`, mean: 0, sd: SPREAD.state }));
+  // Now and then a scent that nobody has measured does what it likes.
+  const isWild = random() < WILD_SHARE;
+  const sdOf = (u: { id: string; sd: number }) => (isWild && u.id.startsWith("F:") ? WILD_SD : u.sd);
+  return { plan, truth: new Map([...unknowns, ...states].map((u) => [u.id, u.mean + sdOf(u) * gauss(random)])) };
+}
+
+/** One pour, looked into three times; another way is taken where that is offered and `takesOffers`. */
+function pourThrough(
+  first: Plan,
+  truth: Truth,
+  seed: number,
+  takesOffers: boolean,
+  onMoment: (chance: number, isMet: boolean) => void,
+): { isKept: boolean; plan: Plan } {
+  const random = generator(seed);
+  const moments = lived(first, truth).steps.filter((s) => s.operationId);
+  let plan = first;
+  let fromS: number | undefined;
+  let isKept = true;
+  for (const share of LOOKS) {
+    const nowS = moments[Math.floor(share * moments.length)].endS;
+    const then = until(plan, truth, nowS, fromS);
+    isKept &&= then.isMet;
+    plan = looked(then.plan, truth, nowS, random);
+    fromS = nowS;
+    const belief = posteriorOf(plan, computeMasses(plan)!, nowS);
+    const { chance } = chancesOf(belief.program, { seed, draws: DRAWS, belief, withBands: false })!;
+    onMoment(chance, isMet(lived(plan, truth, nowS).steps.filter((s) => !s.done)));
+    if (chance >= DOUBTFUL || !takesOffers) continue;
+    const best = rescuesOf(plan, { nowS, seed, draws: DRAWS, tools: [] })?.list[0];
+    const edited = best && best.chance >= chance + WORTH ? applyEdit(plan, best.edit) : null;
+    if (edited?.ok) plan = edited.document;
+  }
+  return { isKept: isKept && isMet(lived(plan, truth, fromS).steps.filter((s) => !s.done)), plan };
 }
 
 /** Plays so many pours, by the first plan and by what is offered. `onPour` hears of each. */
@@ -120,35 +157,19 @@ export function decide(pours: number, seed: number, onPour: (k: number) => void 
   let [keptByPlan, keptByAdvice, changed, stayedInFamily] = [0, 0, 0, 0];
   for (let k = 0; k < pours; k++) {
     const { plan: first, truth } = pourOf(k, random);
-    const whole = lived(first, truth);
-    if (isMet(whole.steps)) keptByPlan++;
-    const moments = whole.steps.filter((s) => s.operationId);
-    let plan = first;
-    let fromS: number | undefined;
-    let isKept = true;
-    for (const share of LOOKS) {
-      const nowS = moments[Math.floor(share * moments.length)].endS;
-      const then = until(plan, truth, nowS, fromS);
-      isKept &&= then.isMet;
-      plan = looked(then.plan, truth, nowS, random);
-      fromS = nowS;
-      const masses = computeMasses(plan)!;
-      const belief = posteriorOf(plan, masses, nowS);
-      const { chance } = chancesOf(belief.program, { seed: 7 + k, draws: DRAWS, belief, withBands: false })!;
+    const asPlanned = pourThrough(first, truth, seed + k, false, (chance, met) => {
       const fifth = fifths[Math.min(4, Math.floor(chance * 5))];
       fifth.count++;
       fifth.stated += chance;
-      if (isMet(lived(plan, truth, nowS).steps.filter((s) => !s.done))) fifth.met++;
-      if (chance >= DOUBTFUL) continue;
-      const best = rescuesOf(plan, { nowS, seed: 7 + k, draws: DRAWS, tools: [] })?.list[0];
-      const edited = best && best.chance >= chance + WORTH ? applyEdit(plan, best.edit) : null;
-      if (edited?.ok) plan = edited.document;
-    }
-    if (plan.operations !== first.operations) {
+      if (met) fifth.met++;
+    });
+    const offered = pourThrough(first, truth, seed + k, true, () => {});
+    if (asPlanned.isKept) keptByPlan++;
+    if (offered.isKept) keptByAdvice++;
+    if (offered.plan.operations !== first.operations) {
       changed++;
-      if (plan.design.family === first.design.family) stayedInFamily++;
+      if (offered.plan.design.family === first.design.family) stayedInFamily++;
     }
-    if (isKept && isMet(lived(plan, truth, fromS).steps.filter((s) => !s.done))) keptByAdvice++;
     onPour(k);
   }
   return { pours, keptByPlan, keptByAdvice, changed, stayedInFamily, fifths };

@@ -17,6 +17,8 @@ function HeldPad({ first, said }: { first: Pad; said: (...what: unknown[]) => vo
     <NotePad
       pad={pad}
       plan={plan}
+      bowls={[plan.batters[0].id]}
+      onAdded={(eventId) => said("added", eventId)}
       palette={plan.portions.map(() => "#2a4858")}
       onPad={setPad}
       onCheck={(portionId, trace) => said("check", portionId, trace)}
@@ -56,6 +58,17 @@ it("a trace check is two keys: the cup, then how it stands; a held key is one pr
   press("3");
   expect(said).toHaveLength(1);
   expect(said[0].slice(0, 2)).toEqual(["check", plan.portions[1].id]);
+});
+
+it("the bowl is looked at while it is one, after the cups in the list; what was added is noted with its amount instead", () => {
+  const said = shown({ kind: "check", portionId: null });
+  press(String(plan.portions.length + 1));
+  expect(screen.getByRole("heading", { name: "the bowl: what do you see?" })).toBeTruthy();
+  press("2");
+  expect(said[0].slice(0, 2)).toEqual(["check", plan.batters[0].id]);
+  const more = shown({ kind: "deviation", eventId: "e7" });
+  fireEvent.click(screen.getByRole("button", { name: /something added/ }));
+  expect(more).toEqual([["added", "e7"]]);
 });
 
 it("each question offers its answers, and every sign has its own advice", () => {

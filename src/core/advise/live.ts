@@ -6,6 +6,7 @@ import { asSeen } from "../clock/program";
 import type { Edit } from "../document/edits/edit";
 import { applyEdit } from "../document/edits/edit";
 import type { Plan } from "../document/schema";
+import { vesselName } from "../document/vesselName";
 import { countedChecks, programOf } from "../prepare/compile";
 import { hasReadings, posteriorOf } from "../prepare/learned";
 import { computeTimeline, type Timeline, timelineOf } from "../prepare/timeline";
@@ -232,7 +233,7 @@ function headline(
   paces: readonly { portionId: string; factor: number }[],
   ahead: ReturnType<typeof standingAhead>,
 ): string | null {
-  const name = (id: string) => plan.portions.find((p) => p.id === id)?.name ?? "";
+  const name = (id: string) => vesselName(plan, id);
   if (ahead) {
     const others = ahead.isAlone ? "" : "; the others do not";
     return `${name(ahead.portionId)} stands ${ahead.steps.toFixed(1)} steps of trace ahead of the plan${others}`;

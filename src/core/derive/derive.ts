@@ -1,4 +1,5 @@
 import { liveTimeline } from "../advise/live";
+import { hasAdded, withAdded } from "../batter/added";
 import { coloursOf, type PortionColours } from "../batter/colours";
 import { type FormulaJudgement, firmingOf, judgeFormula } from "../batter/judge";
 import { computeMasses, type Masses } from "../batter/masses";
@@ -83,13 +84,21 @@ function slowestAfter(plan: Plan, masses: Masses): AfterPour | null {
  * @param belief what the record of the pour says of the clock's unknowns, where the caller keeps it: it changes with the record, not with the time
  */
 export function derive(plan: Plan, nowS?: number, units?: UnitPreferences, belief?: Posterior): Derived {
-  const say = sayer(units);
-  const masses = computeMasses(plan);
-  const timeline = masses
+  const planned = computeMasses(plan);
+  const timeline = planned
     ? nowS === undefined
-      ? computeTimeline(plan, masses)
-      : liveTimeline(plan, masses, nowS, belief)
+      ? computeTimeline(plan, planned)
+      : liveTimeline(plan, planned, nowS, belief)
     : null;
+  // What was put in beyond the plan acts on the clock at its own time; colours, masses and limits are of what is really in the cups.
+  return planned && hasAdded(plan)
+    ? figuresOf(withAdded(plan, planned), computeMasses(withAdded(plan, planned)), timeline, units)
+    : figuresOf(plan, planned, timeline, units);
+}
+
+/** All figures of a plan but the clock's. */
+function figuresOf(plan: Plan, masses: Masses | null, timeline: Timeline | null, units?: UnitPreferences): Derived {
+  const say = sayer(units);
   const pouredOn = plan.record.startedAt?.slice(0, 10) ?? plan.pourOn;
   const find = oilLookup(plan.oilRows);
   const judgements = new Map(

@@ -21,6 +21,9 @@ export const READINGS = ["bowl", "cup", "lye", "oils"] as const;
 /** What may be seen in a cup, in the bowl or in the mould. */
 export const SIGNS = ["grainy", "riced", "seized", "parting", "drops", "weak-colour", "turned", "air", "leak"] as const;
 
+/** What may be put in, or done, beyond the plan, with how much of it. */
+export const ADDED = ["colour", "scent", "blending"] as const;
+
 const LONGEST_WORDS = 200;
 const MOST_EDITS = 60;
 /** A change at the bench is one of the design: its first step names what it may touch. */
@@ -52,6 +55,15 @@ const notes = {
     amount: within(0, 1000).nullable(),
     note: text(500),
   },
+  added: {
+    what: z.enum(ADDED),
+    /** A cup, or a batter while it is one bowl. */
+    into: id,
+    /** Which colourant of the cup; null for scent and blending. */
+    colourantId: id.nullable(),
+    /** g of colour as it is weighed, or of scent; s of blending. */
+    amount: within(0, 2000),
+  },
   replanned: { words: text(LONGEST_WORDS) },
   /** `portionId`: the cup, where it was one. */
   sign: { what: z.enum(SIGNS), portionId: id.nullable() },
@@ -74,6 +86,7 @@ export const recordEventSchema = z.discriminatedUnion("kind", [
   z.strictObject({ kind: z.literal("stepDone"), ...inRecord, ...notes.stepDone }),
   z.strictObject({ kind: z.literal("traceCheck"), ...inRecord, ...notes.traceCheck }),
   z.strictObject({ kind: z.literal("deviation"), ...inRecord, ...notes.deviation }),
+  z.strictObject({ kind: z.literal("added"), ...inRecord, ...notes.added }),
   z.strictObject({ kind: z.literal("replanned"), ...inRecord, ...notes.replanned }),
   z.strictObject({ kind: z.literal("reading"), ...inRecord, ...notes.reading }),
   z.strictObject({ kind: z.literal("sign"), ...inRecord, ...notes.sign }),
@@ -92,6 +105,7 @@ export const benchEventSchema = z.discriminatedUnion("kind", [
   z.strictObject({ kind: z.literal("traceCheck"), ...inLog, ...notes.traceCheck }),
   z.strictObject({ kind: z.literal("deviation"), ...inLog, ...notes.deviation }),
   z.strictObject({ kind: z.literal("reading"), ...inLog, ...notes.reading }),
+  z.strictObject({ kind: z.literal("added"), ...inLog, ...notes.added }),
   z.strictObject({ kind: z.literal("sign"), ...inLog, ...notes.sign }),
   /** The design goes on otherwise; without an edit where the plan holds the change already. */
   z.strictObject({ kind: z.literal("replanned"), ...inLog, ...notes.replanned, edit: edit.nullable() }),
@@ -115,5 +129,6 @@ export type RecordEvent = z.infer<typeof recordEventSchema>;
 export type BenchEvent = z.infer<typeof benchEventSchema>;
 export type Sign = (typeof SIGNS)[number];
 export type Reading = Extract<RecordEvent, { kind: "reading" }>;
+export type Added = Extract<RecordEvent, { kind: "added" }>;
 export type CheckAnswer = (typeof CHECK_ANSWERS)[number];
 export type Deviation = (typeof DEVIATIONS)[number];

@@ -97,6 +97,10 @@ function noted(record: RecordEvent[], event: BenchEvent, atS: number): RecordEve
       const { what, of, value, tareG, from } = event;
       return [...record, { kind: "reading", id, atS, what, of, value, tareG, from }];
     }
+    case "added": {
+      const { what, into, colourantId, amount } = event;
+      return [...record, { kind: "added", id, atS, what, into, colourantId, amount }];
+    }
     case "specified":
       return target((e) => [e.kind === "deviation" ? { ...e, what: event.what } : e]);
     case "answered":
@@ -133,6 +137,7 @@ export function folded(plan: Plan): Plan {
     if (!start && event.kind !== "reading") continue;
     if ("portionId" in event && !isThere(event.portionId)) continue;
     if (event.kind === "reading" && !isThere(event.of)) continue;
+    if (event.kind === "added" && !isThere(event.into)) continue;
     const sinceS = start ? (Date.parse(event.at) - Date.parse(start.at)) / MS : 0;
     record = noted(record, event, Math.min(LONGEST_S, Math.max(0, sinceS)));
     if (event.kind === "finished" || (event.kind === "stepDone" && event.isLast)) finishedAt ??= event.at;

@@ -81,12 +81,22 @@ export function actualEnds(events: readonly RecordEvent[]): Map<string, number> 
   return ends;
 }
 
-function deedsOf(plan: Plan, vesselOf: ReadonlyMap<string, number>): Deed[] {
+/** Scent that a cup, or a batter, was planned with, g. */
+const scentOf = (masses: Masses, id: string): number =>
+  masses.portions.find((p) => p.id === id)?.scentG ?? masses.batters.find((b) => b.id === id)?.scentG ?? 0;
+
+function deedsOf(plan: Plan, masses: Masses, vesselOf: ReadonlyMap<string, number>): Deed[] {
   return plan.record.events.flatMap((e): Deed[] => {
-    if (e.kind !== "deviation" || e.portionId === null) return [];
-    const vessel = vesselOf.get(e.portionId);
+    const into = e.kind === "added" ? e.into : e.kind === "deviation" ? e.portionId : null;
+    const vessel = into === null ? undefined : vesselOf.get(into);
     if (vessel === undefined) return [];
     const deed = (kind: Deed["kind"], amount: number): Deed[] => [{ atS: e.atS, vessel, kind, amount, unknown: -1 }];
+    if (e.kind === "added") {
+      if (e.what === "blending") return deed("blend", e.amount);
+      const plannedG = scentOf(masses, e.into);
+      return e.what === "scent" && plannedG > 0 ? deed("dose", 1 + e.amount / plannedG) : [];
+    }
+    if (e.kind !== "deviation") return [];
     if (e.what === "extra-blending") return deed("blend", e.amount ?? DEFAULT_EXTRA_BLENDING_S);
     if (e.what === "extra-dose") return deed("dose", 1 + (e.amount ?? DEFAULT_EXTRA_DOSE_PCT) / 100);
     if (e.what === "firm-stir") return deed("stir", 0);
@@ -166,7 +176,7 @@ export function compileProgram(plan: Plan, masses: Masses, nowS?: number): Progr
   };
   const steps = deriveSteps(plan, masses, paletteOf(plan, masses), blendS);
   const ends = nowS === undefined ? new Map<string, number>() : actualEnds(plan.record.events);
-  const deeds = nowS === undefined ? [] : deedsOf(plan, vesselOf);
+  const deeds = nowS === undefined ? [] : deedsOf(plan, masses, vesselOf);
   slots.state = vessels.map(() => -1);
   if (nowS !== undefined) {
     for (const [portionId, atS] of firstChecks(plan)) {

@@ -33,6 +33,7 @@ function observed(plan: Plan): (unknown: string) => boolean {
   const doneS = new Map(plan.record.events.flatMap((e) => (e.kind === "stepDone" ? [[e.stepId, e.atS] as const] : [])));
   const seen = new Set<string>();
   for (const check of countedChecks(plan)) {
+    if (plan.batters.some((b) => b.id === check.portionId)) seen.add(`formula:${check.portionId}`);
     const portion = plan.portions.find((p) => p.id === check.portionId);
     const batter = plan.batters.find((b) => b.id === portion?.batterId);
     if (!portion || !batter) continue;

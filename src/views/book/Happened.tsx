@@ -4,11 +4,12 @@ import { stageName } from "../../core/clock/stages";
 import { derivedOf } from "../../core/derive/workedOut";
 import type { RecordEvent } from "../../core/document/logSchema";
 import type { Plan } from "../../core/document/schema";
+import { vesselName } from "../../core/document/vesselName";
 import { clock } from "../parts/format";
 import { Section } from "../parts/Section";
 import { useUnits } from "../parts/units";
 import { DEVIATION_WORDS } from "../pour/NotePad";
-import { readingWords } from "../pour/readingWords";
+import { addedWords, readingWords } from "../pour/readingWords";
 
 /** What happened at the bench, in order, with the planned times beside the real ones. */
 export function Happened({ id, plan }: { id: string; plan: Plan }) {
@@ -16,7 +17,7 @@ export function Happened({ id, plan }: { id: string; plan: Plan }) {
   const planned = useMemo(() => derivedOf(plan, units), [plan, units]);
   const { record } = plan;
   const steps = new Map(planned.timeline?.steps.map((s) => [s.id, s]));
-  const name = (portionId: string | null) => plan.portions.find((p) => p.id === portionId)?.name ?? "";
+  const name = (id: string | null) => vesselName(plan, id);
   const last = record.events.findLast((e) => e.kind === "stepDone");
 
   const words = (e: RecordEvent): string => {
@@ -25,6 +26,7 @@ export function Happened({ id, plan }: { id: string; plan: Plan }) {
     if (e.kind === "replanned") return `Planned anew: ${e.words}`;
     if (e.kind === "sign") return `Seen${e.portionId ? ` in ${name(e.portionId)}` : ""}: ${SIGN_WORDS[e.what].label}`;
     if (e.kind === "reading") return readingWords(e, plan, units);
+    if (e.kind === "added") return addedWords(e, plan, units);
     if (e.note) return e.note;
     return `Done differently: ${DEVIATION_WORDS[e.what]}${e.portionId ? ` (${name(e.portionId)})` : ""}`;
   };

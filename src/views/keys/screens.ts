@@ -54,6 +54,7 @@ export const POUR_KEYS = {
   check: { keys: ["t"], words: "note what a cup looks like" },
   note: { keys: ["n"], words: "note that something went differently" },
   see: { keys: ["i"], words: "say what you see: grains, oil, air, colour" },
+  add: { keys: ["a"], words: "note what you put in beyond the plan: colour, scent, blending" },
   measure: { keys: ["m"], words: "put in what the scale says" },
   replan: { keys: ["r"], words: "see what else can be poured, and change over" },
   undo: { keys: ["u"], words: "take the last note or step back" },

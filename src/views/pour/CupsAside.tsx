@@ -2,6 +2,7 @@ import { timeAtTrace, traceAt } from "../../core/clock/curves";
 import { stageName } from "../../core/clock/stages";
 import type { RecordEvent } from "../../core/document/logSchema";
 import type { Plan } from "../../core/document/schema";
+import { vesselName } from "../../core/document/vesselName";
 import { isCupPour } from "../../core/techniques/operations/registry";
 import { KeyHint } from "../keys/KeyHint";
 import { POUR_KEYS } from "../keys/screens";
@@ -106,8 +107,7 @@ export function CupsAside({ plan, pour, lastCheck, onOtherWays }: Props) {
       </ul>
       <p className="mt-3 text-[14px] text-muted">
         Bars fill towards thick trace; red line: too thick for the pours that are left. Estimates of the plan.
-        {check &&
-          ` Last check: ${plan.portions.find((p) => p.id === check.portionId)?.name} ${stageName(check.trace)} at ${clock(check.atS)}.`}
+        {check && ` Last check: ${vesselName(plan, check.portionId)} ${stageName(check.trace)} at ${clock(check.atS)}.`}
       </p>
       <button type="button" className="button mt-3 !min-h-14 w-full justify-center text-[17px]" onClick={onOtherWays}>
         Other ways to pour what is left <KeyHint of={POUR_KEYS.replan} className="phone:hidden" />

@@ -3,6 +3,7 @@ import { SIGN_WORDS } from "../../core/advise/signs";
 import { STAGES, stageName } from "../../core/clock/stages";
 import { type CheckAnswer, DEVIATIONS, type Deviation, SIGNS, type Sign } from "../../core/document/logSchema";
 import type { Plan } from "../../core/document/schema";
+import { vesselName } from "../../core/document/vesselName";
 import { TraceGuideButton } from "../guide/TraceGuide";
 import { KeyHint } from "../keys/KeyHint";
 import { PAD_KEYS } from "../keys/screens";
@@ -36,12 +37,16 @@ export const DEVIATION_WORDS: Record<Deviation, string> = {
 interface Props {
   pad: Pad;
   plan: Plan;
+  /** Batters that are one bowl still: they are looked at as a whole, by batter id. */
+  bowls: readonly string[];
   palette: string[];
   onPad: (pad: Pad | null) => void;
   onCheck: (portionId: string, trace: number) => void;
   onDeviation: (eventId: string, what: Deviation) => void;
   onAnswer: (eventId: string, answer: CheckAnswer) => void;
   onSign: (sign: Sign) => void;
+  /** It was something that was put in: it is noted with its amount instead. */
+  onAdded: (eventId: string) => void;
 }
 
 interface Choice {
@@ -52,10 +57,10 @@ interface Choice {
 }
 
 /** A few big choices, each on a number key; Escape leaves. */
-export function NotePad({ pad, plan, palette, onPad, onCheck, onDeviation, onAnswer, onSign }: Props) {
+export function NotePad({ pad, plan, palette, onPad, onCheck, onDeviation, onAnswer, onSign, onAdded, bowls }: Props) {
   const heading =
     pad.kind === "question"
-      ? `${plan.portions.find((p) => p.id === pad.question.portionId)?.name} was expected at ${stageName(pad.question.expected)}. What was it?`
+      ? `${vesselName(plan, pad.question.portionId)} was expected at ${stageName(pad.question.expected)}. What was it?`
       : pad.kind === "sign"
         ? "What do you see?"
         : pad.kind === "advice"
@@ -64,7 +69,7 @@ export function NotePad({ pad, plan, palette, onPad, onCheck, onDeviation, onAns
             ? "Noted. What was different?"
             : pad.portionId === null
               ? "Trace check: which cup?"
-              : `${plan.portions.find((p) => p.id === pad.portionId)?.name}: what do you see?`;
+              : `${vesselName(plan, pad.portionId)}: what do you see?`;
   const choices: Choice[] =
     pad.kind === "question"
       ? ANSWERS.map((answer) => ({
@@ -76,16 +81,30 @@ export function NotePad({ pad, plan, palette, onPad, onCheck, onDeviation, onAns
         : pad.kind === "advice"
           ? []
           : pad.kind === "deviation"
-            ? DEVIATIONS.map((what) => ({
-                label: DEVIATION_WORDS[what],
-                take: () => onDeviation(pad.eventId, what),
-              }))
+            ? [
+                {
+                  label: "something added",
+                  small: "colour, scent, blending: how much",
+                  take: () => onAdded(pad.eventId),
+                },
+                ...DEVIATIONS.map((what) => ({
+                  label: DEVIATION_WORDS[what],
+                  take: () => onDeviation(pad.eventId, what),
+                })),
+              ]
             : pad.portionId === null
-              ? plan.portions.map((p, i) => ({
-                  label: p.name,
-                  hex: palette[i],
-                  take: () => onPad({ kind: "check", portionId: p.id }),
-                }))
+              ? [
+                  ...plan.portions.map((p, i) => ({
+                    label: p.name,
+                    hex: palette[i],
+                    take: () => onPad({ kind: "check", portionId: p.id }),
+                  })),
+                  ...bowls.map((b) => ({
+                    label: vesselName(plan, b),
+                    small: "all of it, before it is split",
+                    take: () => onPad({ kind: "check", portionId: b }),
+                  })),
+                ]
               : STAGES.map((s) => ({
                   label: s.name,
                   small: s.look,

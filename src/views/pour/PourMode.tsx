@@ -17,6 +17,7 @@ import { useUnits } from "../parts/units";
 import { useBatch } from "../parts/useBatch";
 import { useClock } from "../parts/useClock";
 import { AbandonPour } from "./AbandonPour";
+import { AddedPad } from "./AddedPad";
 import { AfterPour } from "./AfterPour";
 import { BeforePour } from "./BeforePour";
 import { CupsAside } from "./CupsAside";
@@ -50,6 +51,12 @@ function nextOnScale(plan: Plan, { current }: Pour): OnScale {
     : { what: "bowl", of: bowl.id };
 }
 
+/** Batters of which nothing was weighed out yet. */
+const wholeBowls = (plan: Plan, { derived }: Pour): string[] =>
+  plan.batters
+    .filter((b) => !derived.timeline?.steps.some((s) => s.kind === "weigh" && s.batterId === b.id && s.done))
+    .map((b) => b.id);
+
 const isSight = (event: BenchEvent | null) => event?.kind === "traceCheck" || event?.kind === "sign";
 
 function Pouring({ initial, openedMs }: { initial: StoredBatch; openedMs: number }) {
@@ -57,6 +64,7 @@ function Pouring({ initial, openedMs }: { initial: StoredBatch; openedMs: number
   const pour = usePour(batch, openedMs);
   const [pad, setPad] = useState<Pad | null>(null);
   const [isAsking, setAsking] = useState(false);
+  const [isAdding, setAdding] = useState(false);
   const [onScale, setOnScale] = useState<OnScale | null>(null);
   const isKept = useKeptPages(`/batches/${initial.id}/pour`, `/batches/${initial.id}/book`, "/");
   const { plan } = batch;
@@ -89,6 +97,7 @@ function Pouring({ initial, openedMs }: { initial: StoredBatch; openedMs: number
     check: () => setPad({ kind: "check", portionId: null }),
     note,
     see: () => setPad({ kind: "sign" }),
+    add: () => setAdding(true),
     measure: () => setOnScale(nextOnScale(plan, pour)),
     undo: pour.undo,
     replan: () => setAsking(true),
@@ -102,6 +111,7 @@ function Pouring({ initial, openedMs }: { initial: StoredBatch; openedMs: number
       check: once(acts.check),
       note: once(acts.note),
       see: once(acts.see),
+      add: once(acts.add),
       measure: once(acts.measure),
       undo: once(acts.undo),
       replan: once(acts.replan),
@@ -111,7 +121,7 @@ function Pouring({ initial, openedMs }: { initial: StoredBatch; openedMs: number
         setPad({ kind: "check", portionId: cup.id });
       },
     },
-    !isOn || pad !== null || onScale !== null || isAsking,
+    !isOn || pad !== null || onScale !== null || isAsking || isAdding,
   );
 
   if (plan.record.startedAt === null || !pour.derived.timeline) {
@@ -152,7 +162,11 @@ function Pouring({ initial, openedMs }: { initial: StoredBatch; openedMs: number
           step {pour.currentIndex + 1} of {pour.derived.timeline.steps.length}
         </span>
         <AbandonPour onAbandon={pour.abandon} />
-        <Desk screen="pour" commands={pad || onScale || isAsking ? [] : commandsOf(POUR_KEYS, acts)} isQuiet />
+        <Desk
+          screen="pour"
+          commands={pad || onScale || isAsking || isAdding ? [] : commandsOf(POUR_KEYS, acts)}
+          isQuiet
+        />
         <LiveBanner live={clockState.live} nowS={pour.nowS} onChange={acts.replan} />
         <SaveMark saveState={batch.saveState} />
         <output className="font-head ml-auto text-[38px] font-semibold" aria-label="Time since lye met oil">
@@ -186,7 +200,17 @@ function Pouring({ initial, openedMs }: { initial: StoredBatch; openedMs: number
               onSee={acts.see}
               onMeasure={acts.measure}
               scale={
-                onScale && (
+                isAdding ? (
+                  <AddedPad
+                    plan={plan}
+                    into={pour.current.portionIds[0] ?? pour.current.batterId}
+                    onAdded={(added) => {
+                      pour.add(added);
+                      setAdding(false);
+                    }}
+                    onLeave={() => setAdding(false)}
+                  />
+                ) : onScale ? (
                   <ReadingPad
                     key={onScale.of}
                     plan={plan}
@@ -199,13 +223,19 @@ function Pouring({ initial, openedMs }: { initial: StoredBatch; openedMs: number
                     }}
                     onLeave={() => setOnScale(null)}
                   />
-                )
+                ) : null
               }
               pad={
                 pad && (
                   <NotePad
                     pad={pad}
                     plan={plan}
+                    bowls={wholeBowls(plan, pour)}
+                    onAdded={(eventId) => {
+                      pour.takeBack(eventId);
+                      setPad(null);
+                      setAdding(true);
+                    }}
                     palette={pour.derived.colours.map((c) => c.fresh)}
                     onPad={setPad}
                     onCheck={(portionId, trace) => {

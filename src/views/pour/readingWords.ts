@@ -1,5 +1,6 @@
-import type { Reading } from "../../core/document/logSchema";
+import type { Added, Reading } from "../../core/document/logSchema";
 import type { Plan } from "../../core/document/schema";
+import { vesselName } from "../../core/document/vesselName";
 import { sayQuantity, type UnitPreferences } from "../../core/units/quantities";
 
 /** Where a reading comes from that was a mark of a pitcher. */
@@ -26,4 +27,12 @@ export function readingWords(reading: Reading, plan: Plan, units: UnitPreference
   const value = sayQuantity(reading.value, isHeat ? "temperature" : "mass", units);
   const tare = reading.tareG === null ? "" : `, ${sayQuantity(reading.tareG, "mass", units)} of it the vessel`;
   return `${readOf(plan, reading)}: ${value}${isHeat ? "" : reading.from === BY_MARK ? " by the mark" : ` on the scale${tare}`}`;
+}
+
+/** An addition as the book tells it: "2.0 g more Ultramarine into Ink". */
+export function addedWords(added: Added, plan: Plan, units: UnitPreferences): string {
+  const into = vesselName(plan, added.into);
+  if (added.what === "blending") return `Blended ${into} ${Math.round(added.amount)} s longer`;
+  const colour = plan.portions.find((p) => p.id === added.into)?.colourants.find((c) => c.id === added.colourantId);
+  return `${sayQuantity(added.amount, "mass", units)} more ${added.what === "scent" ? "scent" : (colour?.name ?? "colour")} into ${into}`;
 }

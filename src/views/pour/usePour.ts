@@ -3,7 +3,7 @@ import type { Replan } from "../../core/advise/live";
 import { computeMasses } from "../../core/batter/masses";
 import { type Derived, derive } from "../../core/derive/derive";
 import { workedOutOf } from "../../core/derive/workedOut";
-import type { CheckAnswer, Deviation, Reading, Sign } from "../../core/document/logSchema";
+import type { Added, CheckAnswer, Deviation, Reading, Sign } from "../../core/document/logSchema";
 import { lastNoted } from "../../core/document/record";
 import { hasReadings, posteriorOf } from "../../core/prepare/learned";
 import type { ScheduledStep } from "../../core/prepare/timeline";
@@ -26,12 +26,15 @@ export interface Pour {
   specify(eventId: string, what: Deviation): void;
   /** Notes what is seen in the cup at hand. */
   see(sign: Sign): void;
+  /** Notes what was put in, or blended, beyond the plan. */
+  add(added: Pick<Added, "what" | "into" | "colourantId" | "amount">): void;
   /** Notes what the scale says; a cup that is being weighed out is done with it. */
   read(reading: Pick<Reading, "what" | "of" | "value" | "tareG" | "from">): void;
   /** Goes on differently: changes what is left of the plan, and notes it. */
   replan(replan: Pick<Replan, "words" | "edit">): void;
   /** Answers what was asked about a check that the clock could not explain. */
   answer(eventId: string, answer: CheckAnswer): void;
+  takeBack(eventId: string): void;
   undo(): void;
   abandon(): void;
 }
@@ -96,6 +99,9 @@ export function usePour(batch: OpenBatch, openedMs: number): Pour {
     see: (what) => {
       note({ kind: "sign", what, portionId: current?.portionIds[0] ?? null });
     },
+    add: (added) => {
+      note({ kind: "added", ...added });
+    },
     read(reading) {
       note({ kind: "reading", ...reading });
       if (current && current.id === `weigh:${reading.of}`) finish(current);
@@ -105,6 +111,9 @@ export function usePour(batch: OpenBatch, openedMs: number): Pour {
       note({ kind: "replanned", words: cutTo(LONGEST_WORDS, words), edit });
     },
     answer: (eventId, answer) => batch.happen({ kind: "answered", eventId, answer }),
+    takeBack: (eventId) => {
+      batch.happen({ kind: "takenBack", eventId });
+    },
     undo() {
       const last = lastNoted(plan);
       if (last) batch.happen({ kind: "takenBack", eventId: last.id });
