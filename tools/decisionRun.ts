@@ -140,7 +140,7 @@ function pourThrough(
     plan = looked(then.plan, truth, nowS, random);
     fromS = nowS;
     const belief = posteriorOf(plan, computeMasses(plan)!, nowS);
-    const { chance } = chancesOf(belief.program, { seed, draws: DRAWS, belief, withBands: false })!;
+    const { chance } = chancesOf(belief.believed, { seed, draws: DRAWS, belief, withBands: false })!;
     onMoment(chance, isMet(lived(plan, truth, nowS).steps.filter((s) => !s.done)));
     if (chance >= DOUBTFUL || !takesOffers) continue;
     const best = rescuesOf(plan, { nowS, seed, draws: DRAWS, tools: [] })?.list[0];

@@ -31,7 +31,7 @@ async function chances(job: ClockJob): Promise<void> {
   for (const draws of [FIRST_DRAWS, FULL_DRAWS]) {
     await breathe();
     if (newest.chances !== job.generation) return;
-    const found = chancesOf(program, { seed: SEED, draws, belief });
+    const found = chancesOf(posterior?.believed ?? program, { seed: SEED, draws, belief });
     if (!found) return;
     answer({
       kind: "chances",

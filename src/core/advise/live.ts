@@ -160,7 +160,7 @@ export function liveView(plan: Plan, nowS: number, seed: number, draws = 200): L
     const m = computeMasses(p);
     if (!m) return 0;
     const own = p === plan ? posterior : posteriorOf(p, m, nowS);
-    return chancesOf(own.program, { seed, draws, belief: own, withBands: false })!.chance;
+    return chancesOf(own.believed, { seed, draws, belief: own, withBands: false })!.chance;
   };
   const timeline = timelineOf(plan, masses, posterior.program, posterior.mean);
   const chance = chanceOf(plan);
@@ -187,7 +187,10 @@ export function liveView(plan: Plan, nowS: number, seed: number, draws = 200): L
   const until = critical && untilS !== null ? { words: stepName(plan, critical), atS: untilS } : null;
   const back =
     chance < DOUBTFUL && options.length === 0
-      ? nextTurnBack(turnBacks(plan, timeline, chancesOf(posterior.program, { seed, draws, belief: posterior })!), nowS)
+      ? nextTurnBack(
+          turnBacks(plan, timeline, chancesOf(posterior.believed, { seed, draws, belief: posterior })!),
+          nowS,
+        )
       : undefined;
   const head = headline(plan, paces, ahead);
   const says: LiveWords | null =

@@ -26,7 +26,10 @@ interface Check {
 export interface Posterior extends Belief {
   /** Covariance, row by row. */
   covariance: Float64Array;
+  /** With every cup standing where it was seen last: what is shown. */
   program: Program;
+  /** The program that the belief is of: what chances are played on. An eye errs, and this allows for it. */
+  believed: Program;
   /** Number of readings used. */
   checks: number;
 }
@@ -133,7 +136,8 @@ export function posteriorOn(program: Program, seen: Seen): Posterior {
     if (told.cost + WILD_COSTS < best.cost) best = told;
   }
   const { belief, program: believed } = best;
-  return { ...belief, program: asSeen(believed, seen.checks, belief.mean), checks: checks.length };
+  const shown = asSeen(believed, seen.checks, belief.mean);
+  return { ...belief, program: shown, believed, checks: checks.length };
 }
 
 /** A scent nobody has measured may do anything: its log spread then, its least jump, and what such a story costs (odds of one in ten). */

@@ -104,7 +104,7 @@ function played(way: Found["way"], plan: Plan, { nowS, seed, draws }: Asked): Fo
   const masses = computeMasses(plan);
   if (!masses) return null;
   const belief = posteriorOf(plan, masses, nowS);
-  const { chance, riskiestId, steps } = chancesOf(belief.program, { seed, draws, belief, withBands: false })!;
+  const { chance, riskiestId, steps } = chancesOf(belief.believed, { seed, draws, belief, withBands: false })!;
   const timeline = timelineOf(plan, masses, belief.program, belief.mean);
   return {
     way,
@@ -197,7 +197,7 @@ export function latestStartS(plan: Plan, edit: Edit, asked: Omit<Asked, "draws">
   for (const laterS of LATER_S) {
     const atS = asked.nowS + laterS;
     const belief = posteriorOf(tried.document, masses, atS);
-    const { chance } = chancesOf(belief.program, { seed: asked.seed, draws: LATER_DRAWS, belief, withBands: false })!;
+    const { chance } = chancesOf(belief.believed, { seed: asked.seed, draws: LATER_DRAWS, belief, withBands: false })!;
     if (chance < OUT_BELOW)
       return before.atS + (atS - before.atS) * Math.min(1, (before.chance - OUT_BELOW) / (before.chance - chance));
     before = { atS, chance };

@@ -82,15 +82,15 @@ export function NotePad({ pad, plan, palette, onPad, onCheck, onDeviation, onAns
           ? []
           : pad.kind === "deviation"
             ? [
+                ...DEVIATIONS.map((what) => ({
+                  label: DEVIATION_WORDS[what],
+                  take: () => onDeviation(pad.eventId, what),
+                })),
                 {
                   label: "something added",
                   small: "colour, scent, blending: how much",
                   take: () => onAdded(pad.eventId),
                 },
-                ...DEVIATIONS.map((what) => ({
-                  label: DEVIATION_WORDS[what],
-                  take: () => onDeviation(pad.eventId, what),
-                })),
               ]
             : pad.portionId === null
               ? [
