@@ -1,13 +1,20 @@
 import { adviceFor } from "../src/core/advise/advice";
+import { liveView } from "../src/core/advise/live";
 import { computeMasses } from "../src/core/batter/masses";
 import { chancesOf, FULL_DRAWS } from "../src/core/clock/chance";
 import { drawUnknowns, priorBelief } from "../src/core/clock/draws";
 import { makePlayed, Player } from "../src/core/clock/play";
 import { Search } from "../src/core/clock/solver/search";
+import { derive } from "../src/core/derive/derive";
+import { rescuesOf } from "../src/core/derive/rescues";
+import type { BenchEvent } from "../src/core/document/logSchema";
 import { newPlan, plainColourant, plainPortion, plainScent } from "../src/core/document/newPlan";
+import { afterBench } from "../src/core/document/record";
 import type { Plan } from "../src/core/document/schema";
 import { compileProgram } from "../src/core/prepare/compile";
 import { layOut } from "../src/core/techniques/families/registry";
+import { wallFace } from "../src/workers/wallFace";
+import { runningPour } from "../tests/support/runningPour";
 import { medianMs } from "./measure";
 
 /** Prints how long the clock takes with eight portions and fifty steps. */
@@ -73,4 +80,31 @@ for (const [name, of] of [
 row(
   "advice, 400 draws a change",
   medianMs(() => adviceFor(full, { seed: 1, draws: 400 }), 1),
+);
+
+const { plan: poured, nowS } = runningPour("drop", 0.4);
+const asked = { nowS, seed: 1, draws: 200, tools: [] };
+const reading: BenchEvent = {
+  ...{ kind: "reading", id: "r", at: poured.record.startedAt!, by: "", from: "" },
+  ...{ what: "bowl", of: poured.batters[0].id, value: 1500, tareG: 200 },
+};
+row(
+  "a reading of the bowl: the log folded, all figures",
+  medianMs(() => derive(afterBench(poured, reading), nowS)),
+  "aim: 50 ms",
+);
+row(
+  "live view: readings, the clock, ways to reorder",
+  medianMs(() => liveView(poured, nowS, 1), 5),
+  "aim: 300 ms",
+);
+const found = rescuesOf(poured, asked)!;
+const coarse = { part: 0.25, fineness: 0.25, stage: "coarse" } as const;
+row(
+  `other ways to go on, ${found.list.length} shown, with coarse faces`,
+  medianMs(() => {
+    const { list, cutMm } = rescuesOf(poured, asked)!;
+    for (const r of list) wallFace(r.design, r.palette, cutMm, { width: 390, height: 296 }, coarse);
+  }, 5),
+  "aim: 1000 ms",
 );

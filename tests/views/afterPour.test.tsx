@@ -99,7 +99,7 @@ it("stays until it is answered: hours later the same question stands there, and 
   } as ShelfEntry;
   render(<DueNext entries={[entry]} today="2026-11-24" openedMs={Date.now()} />);
   const alarm = screen.getByRole("list", { name: "Due by the hour" });
-  expect(alarm.textContent).toMatch(/Mist the top: Evening.*due since/);
+  expect(alarm.textContent).toMatch(/Mist the top.*Evening, due since/);
   expect(alarm.querySelector("a")?.getAttribute("href")).toBe("/batches/b1/pour");
 });
 

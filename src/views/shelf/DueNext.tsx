@@ -59,9 +59,11 @@ function CareDue({ entries, openedMs }: { entries: readonly ShelfEntry[]; opened
           <a href={`/batches/${entry.id}/pour`} className="block underline-offset-2 hover:underline">
             <strong className="flex items-baseline gap-1.5">
               {dueMs <= nowMs && <BellRing size={15} className="shrink-0 self-center" aria-hidden="true" />}
-              {CARE_WORDS[task].ask}: {entry.title}
+              {CARE_WORDS[task].ask}
             </strong>
-            <span className={dueMs <= nowMs ? "" : "text-muted"}>{whenDue(dueMs, nowMs)}</span>
+            <span className={dueMs <= nowMs ? "" : "text-muted"}>
+              {entry.title}, {whenDue(dueMs, nowMs)}
+            </span>
           </a>
         </li>
       ))}
