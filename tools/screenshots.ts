@@ -74,4 +74,32 @@ await shoot("/batches/demo-meteor-shower/pour", "pour", async () => {
   await page.reload();
   await page.waitForTimeout(2500);
 });
+const minutesAgo = (min: number) => new Date(Date.now() - 60_000 * min).toISOString();
+const note = (id: string, ...events: object[]) =>
+  page.request.post(`${address}/api/batches/${id}/events`, { data: events.map((e) => ({ by: "", ...e })) });
+await shoot("/batches/demo-meteor-shower/pour", "ways", async () => {
+  // Ink stands thicker than it should: there is something to decide.
+  const seen = { kind: "traceCheck", portionId: "p2", trace: 3, answer: "as-seen" };
+  await note("demo-meteor-shower", { ...seen, id: "e91", at: minutesAgo(0) });
+  await page.waitForTimeout(1500);
+  await page.keyboard.press("r");
+  await page.waitForTimeout(4000);
+});
+const care = (task: string, min: number) => ({
+  kind: "aftercare",
+  id: `c-${task}`,
+  at: minutesAgo(min),
+  task,
+  answer: "done",
+});
+await note(
+  "demo-zodiacal-light",
+  { kind: "started", id: "e1", at: minutesAgo(86) },
+  { kind: "finished", id: "e2", at: minutesAgo(73) },
+  care("mist", 72),
+  care("cover", 71),
+  care("decorate", 50),
+  care("mistAgain", 27),
+);
+await shoot("/batches/demo-zodiacal-light/pour", "after-pour");
 await browser.close();
