@@ -77,10 +77,13 @@ describe.each(engines())("the log of a batch in the $name database", (engine) =>
     const id = await begun();
     const seen = (await getBatch(open.db, id))!;
     const operations = seen.document.operations.slice(1);
-    await saveBatch(open.db, id, seen.version, { ...seen.document, operations });
+    const schedule = { ...seen.document.schedule, thin: { p2: "blend" as const } };
+    await saveBatch(open.db, id, seen.version, { ...seen.document, operations, schedule });
     const { document } = (await getBatch(open.db, id))!;
     expect(document.operations).toEqual(operations);
     expect(document.record.events).toMatchObject([{ kind: "replanned", words: "changed on the sheet" }]);
-    expect(document.record.planned).toEqual(seen.document.operations);
+    expect(document.schedule).toEqual(schedule);
+    const { design, schedule: before, operations: all } = seen.document;
+    expect(document.record.planned).toEqual({ design, schedule: before, operations: all });
   });
 });

@@ -57,6 +57,7 @@ export const POUR_KEYS = {
   add: { keys: ["a"], words: "note what you put in beyond the plan: colour, scent, blending" },
   measure: { keys: ["m"], words: "put in what the scale says" },
   replan: { keys: ["r"], words: "see what else can be poured, and change over" },
+  voice: { keys: ["v"], words: "speak the steps, and sound a tone before a window closes; or be quiet" },
   undo: { keys: ["u"], words: "take the last note or step back" },
   cup: { keys: ["1-9"], words: "note what this cup looks like" },
 } as const satisfies Keymap;

@@ -5,6 +5,7 @@ import { openItems } from "../../core/prepare/weighUp";
 import { byId } from "../../core/units/byId";
 import { useUnits } from "../parts/units";
 import type { OpenBatch } from "../parts/useBatch";
+import { PrepClock } from "./PrepClock";
 import { Thermometer } from "./Thermometer";
 
 const CAUTIONS = [
@@ -20,11 +21,13 @@ interface Props {
   derived: Derived;
   /** Whether this device goes on with the pour while the server is away; null while it is not known. */
   isKept: boolean | null;
+  /** When the page was written, ms. */
+  openedMs: number;
   onStart: () => void;
 }
 
 /** Cautions and what stands in the way, before lye meets oil. Unticked safety items bar the start; others are asked about once. */
-export function BeforePour({ id, batch, derived, isKept, onStart }: Props) {
+export function BeforePour({ id, batch, derived, isKept, openedMs, onStart }: Props) {
   const { grams } = useUnits();
   const blocks = derived.notices.filter((n) => n.level === "block");
   const asks = derived.notices.filter((n) => n.level === "ask");
@@ -62,7 +65,7 @@ export function BeforePour({ id, batch, derived, isKept, onStart }: Props) {
         )}
       </div>
       <div>
-        <Meeting batch={batch} derived={derived} />
+        <Meeting id={id} batch={batch} derived={derived} openedMs={openedMs} />
         {open.safety.length > 0 && (
           <section className="mb-5">
             <h2 className="text-[20px] text-cut">Not ticked yet</h2>
@@ -122,7 +125,7 @@ export function BeforePour({ id, batch, derived, isKept, onStart }: Props) {
 }
 
 /** When lye and oils stand at the target together: which to begin first, and by how much. */
-function Meeting({ batch, derived }: Pick<Props, "batch" | "derived">) {
+function Meeting({ id, batch, derived, openedMs }: Pick<Props, "id" | "batch" | "derived" | "openedMs">) {
   const { say } = useUnits();
   const { timeline } = derived;
   const { batters } = batch.plan;
@@ -156,6 +159,7 @@ function Meeting({ batch, derived }: Pick<Props, "batch" | "derived">) {
         );
       })}
       <p className="mt-1 text-[14px] text-muted">Estimates for still air; the thermometer decides.</p>
+      <PrepClock id={id} plan={batch.plan} meetings={timeline.meetings} openedMs={openedMs} />
       {derived.masses &&
         batters.map((b) => (
           <Thermometer key={b.id} batch={batch} batter={b} masses={byId(derived.masses!.batters, b.id)} />

@@ -4,31 +4,29 @@ import type { BenchEvent } from "../../core/document/logSchema";
 import { lastNoted } from "../../core/document/record";
 import type { Plan } from "../../core/document/schema";
 import { commandsOf } from "../keys/commands";
-import { Desk } from "../keys/Desk";
 import { POUR_KEYS } from "../keys/screens";
 import { useKeys } from "../keys/useKeys";
 import { BatchHead } from "../parts/BatchHead";
 import { type BatchPageProps, LiveBench } from "../parts/bench";
-import { clock } from "../parts/format";
 import { useKeptPages } from "../parts/keeping";
-import { SaveMark, SaveTrouble } from "../parts/SaveMark";
+import { SaveTrouble } from "../parts/SaveMark";
 import type { StoredBatch } from "../parts/stored";
 import { useUnits } from "../parts/units";
 import { useBatch } from "../parts/useBatch";
 import { useClock } from "../parts/useClock";
-import { AbandonPour } from "./AbandonPour";
 import { AddedPad } from "./AddedPad";
 import { AfterPour } from "./AfterPour";
 import { BeforePour } from "./BeforePour";
 import { CupsAside } from "./CupsAside";
-import { LiveBanner } from "./LiveBanner";
 import { NextSteps } from "./NextSteps";
 import { NotePad, type Pad } from "./NotePad";
 import { NowPanel } from "./NowPanel";
+import { PourHead } from "./PourHead";
 import { type OnScale, ReadingPad } from "./ReadingPad";
 import { RescueView } from "./RescueView";
 import { useDevice } from "./useDevice";
 import { type Pour, usePour } from "./usePour";
+import { useVoice } from "./useVoice";
 import { useWakeLock } from "./useWakeLock";
 
 /** Pour mode: one instruction at a time, readable from a distance, every action on a key and on a big button. */
@@ -56,6 +54,13 @@ const wholeBowls = (plan: Plan, { derived }: Pour): string[] =>
   plan.batters
     .filter((b) => !derived.timeline?.steps.some((s) => s.kind === "weigh" && s.batterId === b.id && s.done))
     .map((b) => b.id);
+
+const instructionOf = ({ current, derived }: Pour): string | null =>
+  current ? (derived.instructions.get(current.id)?.title ?? null) : null;
+
+/** Seconds until the step at hand leaves its window; null where it has none, or that is not known. */
+const windowLeftS = ({ current, nowS }: Pour): number | null =>
+  current?.window && current.slackS !== null ? current.endS + current.slackS - nowS : null;
 
 const isSight = (event: BenchEvent | null) => event?.kind === "traceCheck" || event?.kind === "sign";
 
@@ -91,6 +96,8 @@ function Pouring({ initial, openedMs }: { initial: StoredBatch; openedMs: number
     if (hasScale && weighing && !pad && !isAsking) setOnScale(nextOnScale(plan, pour));
   }, [hasScale, weighing, isBowlKnown]);
 
+  const voice = useVoice(instructionOf(pour), windowLeftS(pour));
+
   const note = () => setPad({ kind: "deviation", eventId: pour.deviate() });
   const acts = {
     done: pour.stepDone,
@@ -98,6 +105,7 @@ function Pouring({ initial, openedMs }: { initial: StoredBatch; openedMs: number
     note,
     see: () => setPad({ kind: "sign" }),
     add: () => setAdding(true),
+    voice: voice.can ? voice.toggle : undefined,
     measure: () => setOnScale(nextOnScale(plan, pour)),
     undo: pour.undo,
     replan: () => setAsking(true),
@@ -112,6 +120,7 @@ function Pouring({ initial, openedMs }: { initial: StoredBatch; openedMs: number
       note: once(acts.note),
       see: once(acts.see),
       add: once(acts.add),
+      voice: once(acts.voice),
       measure: once(acts.measure),
       undo: once(acts.undo),
       replan: once(acts.replan),
@@ -130,7 +139,14 @@ function Pouring({ initial, openedMs }: { initial: StoredBatch; openedMs: number
         <BatchHead id={initial.id} batch={batch} tab="pour" />
         <main className="mx-2.5 mb-2.5 flex-1 rounded-lg border-[1.5px] border-ink bg-sheet">
           <SaveTrouble batch={batch} />
-          <BeforePour id={initial.id} batch={batch} derived={pour.derived} isKept={isKept} onStart={pour.start} />
+          <BeforePour
+            id={initial.id}
+            batch={batch}
+            derived={pour.derived}
+            isKept={isKept}
+            openedMs={openedMs}
+            onStart={pour.start}
+          />
         </main>
       </div>
     );
@@ -156,23 +172,15 @@ function Pouring({ initial, openedMs }: { initial: StoredBatch; openedMs: number
   const lastCheck = plan.record.events.findLast((e) => e.kind === "traceCheck");
   return (
     <div className="flex h-screen min-h-[680px] flex-col bg-sheet max-lg:h-auto max-lg:min-h-screen">
-      <header className="flex items-center gap-6 border-b-2 border-ink px-6 py-2 max-lg:flex-wrap max-lg:gap-x-4 max-lg:gap-y-1">
-        <h1 className="text-[24px]">{plan.title}</h1>
-        <span className="text-[17px]">
-          step {pour.currentIndex + 1} of {pour.derived.timeline.steps.length}
-        </span>
-        <AbandonPour onAbandon={pour.abandon} />
-        <Desk
-          screen="pour"
-          commands={pad || onScale || isAsking || isAdding ? [] : commandsOf(POUR_KEYS, acts)}
-          isQuiet
-        />
-        <LiveBanner live={clockState.live} nowS={pour.nowS} onChange={acts.replan} />
-        <SaveMark saveState={batch.saveState} />
-        <output className="font-head ml-auto text-[38px] font-semibold" aria-label="Time since lye met oil">
-          {clock(pour.nowS)}
-        </output>
-      </header>
+      <PourHead
+        title={plan.title}
+        pour={pour}
+        commands={pad || onScale || isAsking || isAdding ? [] : commandsOf(POUR_KEYS, acts)}
+        live={clockState.live}
+        voice={voice}
+        saveState={batch.saveState}
+        onOtherWays={acts.replan}
+      />
       <SaveTrouble batch={batch} />
       {isAsking ? (
         <RescueView

@@ -1,0 +1,50 @@
+import { Volume2, VolumeX } from "lucide-react";
+import type { ComponentProps } from "react";
+import type { LiveView } from "../../core/advise/live";
+import { Desk } from "../keys/Desk";
+import { clock } from "../parts/format";
+import { SaveMark } from "../parts/SaveMark";
+import { AbandonPour } from "./AbandonPour";
+import { LiveBanner } from "./LiveBanner";
+import type { Pour } from "./usePour";
+import type { Voice } from "./useVoice";
+
+interface Props {
+  title: string;
+  pour: Pour;
+  commands: ComponentProps<typeof Desk>["commands"];
+  live: LiveView | null;
+  voice: Voice;
+  saveState: ComponentProps<typeof SaveMark>["saveState"];
+  onOtherWays: () => void;
+}
+
+/** The head of pour mode: which step it is, what the readings changed, and the time since lye met oil. */
+export function PourHead({ title, pour, commands, live, voice, saveState, onOtherWays }: Props) {
+  return (
+    <header className="flex items-center gap-6 border-b-2 border-ink px-6 py-2 max-lg:flex-wrap max-lg:gap-x-4 max-lg:gap-y-1">
+      <h1 className="text-[24px]">{title}</h1>
+      <span className="text-[17px]">
+        step {pour.currentIndex + 1} of {pour.derived.timeline!.steps.length}
+      </span>
+      <AbandonPour onAbandon={pour.abandon} />
+      <Desk screen="pour" commands={commands} isQuiet />
+      <LiveBanner live={live} nowS={pour.nowS} onChange={onOtherWays} />
+      {voice.can && (
+        <button
+          type="button"
+          className="button !min-h-12"
+          aria-pressed={voice.isOn}
+          aria-label="Speak the steps"
+          onClick={voice.toggle}
+        >
+          {voice.isOn ? <Volume2 size={20} aria-hidden="true" /> : <VolumeX size={20} aria-hidden="true" />}
+        </button>
+      )}
+      <SaveMark saveState={saveState} />
+      <output className="font-head ml-auto text-[38px] font-semibold" aria-label="Time since lye met oil">
+        {clock(pour.nowS)}
+      </output>
+    </header>
+  );
+}
