@@ -78,7 +78,7 @@ export function PrepClock({ id, plan, meetings, openedMs }: Props) {
         I want to pour at
         <input
           type="time"
-          className="field !min-h-11 w-32 text-[17px]"
+          className="field !min-h-11 w-40 text-[17px]"
           value={held.at}
           onChange={(e) => hold({ at: e.currentTarget.value, done: [] })}
         />
