@@ -110,6 +110,20 @@ describe("migrations", () => {
     expect(migrate({ schemaVersion: 3 }, chain, 3)).toEqual({ ok: true, document: { schemaVersion: 3 } });
   });
 
+  it("of version 7: a design as it was planned becomes the whole course of the pour, and no care is answered yet", () => {
+    const plan = newPlan("Older", 1);
+    const { care: _, ...record } = plan.record;
+    const { design, schedule, operations } = plan;
+    const older = (planned: unknown) => ({ ...plan, schemaVersion: 7, record: { ...record, planned } });
+    const lifted = (planned: unknown) => {
+      const read = migrate(older(planned));
+      return read.ok ? (read.document as Plan).record : null;
+    };
+    expect(lifted(operations)).toMatchObject({ planned: { design, schedule, operations }, care: [] });
+    expect(lifted(null)).toMatchObject({ planned: null, care: [] });
+    expect(readPlan(older(null)).ok).toBe(true);
+  });
+
   it("a gap in the chain is said", () => {
     expect(migrate({ schemaVersion: 1 }, chain.slice(1), 3)).toMatchObject({
       ok: false,

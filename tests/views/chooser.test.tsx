@@ -5,19 +5,15 @@ import userEvent from "@testing-library/user-event";
 import { afterEach, beforeEach, expect, it, vi } from "vitest";
 import { choiceOf } from "../../src/core/derive/choices";
 import { newPlan } from "../../src/core/document/newPlan";
-import { DEFAULT_SETTINGS } from "../../src/core/practice/practiceSchema";
 import { FAMILY_IDS } from "../../src/core/techniques/families/registry";
 import { Chooser } from "../../src/views/chooser/Chooser";
 import NewBatch from "../../src/views/chooser/NewBatch";
 import { BenchProvider } from "../../src/views/parts/bench";
 import type { ChoiceAnswer, ChoiceJob, OpeningAnswer, OpeningJob } from "../../src/workers/choiceProtocol";
+import { EMPTY_BENCH } from "../support/bench";
 
 const bench = {
-  settings: DEFAULT_SETTINGS,
-  oils: [],
-  colourants: [],
-  scents: [],
-  moulds: [],
+  ...EMPTY_BENCH,
   tools: [
     {
       id: "t",
@@ -27,7 +23,6 @@ const bench = {
       document: { name: "Spoon", notes: "", spec: { kind: "spoon", widthMm: 30, lengthMm: 200 } },
     },
   ],
-  lessons: [],
 } as never;
 
 /** Workers that answer when they are told to. */

@@ -3,21 +3,12 @@ import "../support/screen";
 import { act, fireEvent, render, screen } from "@testing-library/react";
 import { afterEach, beforeEach, expect, it, vi } from "vitest";
 import { type Rescues, rescuesOf } from "../../src/core/derive/rescues";
-import { DEFAULT_SETTINGS } from "../../src/core/practice/practiceSchema";
 import { BenchProvider } from "../../src/views/parts/bench";
 import { RescueView } from "../../src/views/pour/RescueView";
 import type { RescueAnswer, RescueJob } from "../../src/workers/rescueProtocol";
+import { EMPTY_BENCH } from "../support/bench";
 import { runningPour } from "../support/runningPour";
 
-const bench = {
-  settings: DEFAULT_SETTINGS,
-  oils: [],
-  colourants: [],
-  scents: [],
-  moulds: [],
-  tools: [],
-  lessons: [],
-} as never;
 const { plan, nowS } = runningPour("drop", 0.4);
 const found = rescuesOf(plan, { nowS, seed: 3, draws: 100, tools: [] })!;
 
@@ -46,7 +37,7 @@ afterEach(() => vi.unstubAllGlobals());
 function shown(at = nowS, canTakeBack = true) {
   const heard: string[] = [];
   const view = (s: number) => (
-    <BenchProvider bench={bench}>
+    <BenchProvider bench={EMPTY_BENCH}>
       <RescueView
         plan={plan}
         nowS={s}

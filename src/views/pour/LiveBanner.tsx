@@ -13,7 +13,7 @@ export function LiveBanner({ live, nowS, onChange }: { live: LiveView | null; no
     >
       <span className="min-w-0 flex-1">{sayLive(live.says, nowS)}</span>
       <button type="button" className="button !min-h-12 whitespace-nowrap px-4" onClick={onChange}>
-        Other ways <KeyHint of={POUR_KEYS.replan} />
+        Other ways <KeyHint of={POUR_KEYS.replan} className="phone:hidden" />
       </button>
     </p>
   );
