@@ -72,11 +72,11 @@ export function LongClock({ steps, finishedMs, nowMs }: Props) {
       <ol className="mt-1 columns-2 gap-x-8 text-[16px] max-sm:columns-1">
         {steps.map((s) => (
           <li key={s.task} className="flex break-inside-avoid justify-between gap-3 border-b border-rule py-1">
-            <span>
+            <span className="whitespace-nowrap">
               <span aria-hidden="true">{s.answered ? "● " : "○ "}</span>
               {s.answered ? wordsOf(s) : CARE_WORDS[s.task].ask}
             </span>
-            <span className="text-muted">
+            <span className="text-right text-muted">
               {s.answered
                 ? atTime(Date.parse(s.answered.at), nowMs)
                 : s.dueMs === null
