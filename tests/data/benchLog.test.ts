@@ -81,9 +81,11 @@ describe.each(engines())("the log of a batch in the $name database", (engine) =>
     await saveBatch(open.db, id, seen.version, { ...seen.document, operations, schedule });
     const { document } = (await getBatch(open.db, id))!;
     expect(document.operations).toEqual(operations);
-    expect(document.record.events).toMatchObject([{ kind: "replanned", words: "changed on the sheet" }]);
+    expect(document.record.events).toMatchObject([
+      { kind: "replanned", words: expect.stringMatching(/^On the sheet: .+ taken out; another order$/) },
+    ]);
     expect(document.schedule).toEqual(schedule);
-    const { design, schedule: before, operations: all } = seen.document;
-    expect(document.record.planned).toEqual({ design, schedule: before, operations: all });
+    const { design, schedule: before, portions, operations: all } = seen.document;
+    expect(document.record.planned).toEqual({ design, schedule: before, portions, operations: all });
   });
 });

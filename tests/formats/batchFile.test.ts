@@ -124,6 +124,22 @@ describe("migrations", () => {
     expect(readPlan(older(null)).ok).toBe(true);
   });
 
+  it("of version 8: the cups join what a pour goes by, and no step has words of its own yet", () => {
+    const { stepWords: _, ...plan } = newPlan("Older", 1);
+    const { design, schedule, operations, portions } = plan;
+    const lifted = (planned: unknown) => {
+      const read = migrate({ ...plan, schemaVersion: 8, record: { ...plan.record, planned } });
+      return read.ok ? (read.document as Plan) : null;
+    };
+    expect(lifted({ design, schedule, operations })?.record.planned).toEqual({
+      design,
+      schedule,
+      operations,
+      portions,
+    });
+    expect(lifted(null)).toMatchObject({ stepWords: {}, record: { planned: null } });
+  });
+
   it("a gap in the chain is said", () => {
     expect(migrate({ schemaVersion: 1 }, chain.slice(1), 3)).toMatchObject({
       ok: false,

@@ -208,6 +208,7 @@ describe("the pours of a batch in two loaves", () => {
         batch={{ plan: of } as PanelProps["batch"]}
         derived={derive(of)}
         disabled={false}
+        done={new Set(of === plan ? [] : [of.operations[0].id])}
         selected={null}
         onSelect={nothing}
       />,
@@ -218,6 +219,7 @@ describe("the pours of a batch in two loaves", () => {
     const { text, html } = rows(two.document);
     expect(text.match(/Tall and narrow/g)).toHaveLength(6);
     expect(html).toContain('aria-label="Pour 2, Moon into Tall and narrow"');
+    expect(html).toMatch(/aria-label="Pour 1, [^"]+, done"/);
   });
 
   it("of one loaf say nothing of it", () => {

@@ -13,6 +13,6 @@ export const keepDerived = (plan: Plan, derived: Derived): void => {
 /** Figures of a document that were worked out elsewhere, if they were. */
 export const workedOutOf = (plan: Plan): Derived | undefined => workedOut.get(plan);
 
-/** All figures of a plan as planned. */
-export const derivedOf = (plan: Plan, units: UnitPreferences): Derived =>
-  workedOut.get(plan) ?? derive(plan, undefined, units);
+/** All figures of a plan as planned, or as its pour stands. @param nowS seconds since first contact while the pour is on */
+export const derivedOf = (plan: Plan, units: UnitPreferences, nowS?: number): Derived =>
+  (nowS === undefined ? workedOut.get(plan) : undefined) ?? derive(plan, nowS, units);

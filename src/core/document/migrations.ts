@@ -276,8 +276,18 @@ const from7: Migration = {
   },
 };
 
+/** Version 9: the cups are part of what may change while it is poured, and a step may have words of the maker's own. */
+const from8: Migration = {
+  from: 8,
+  up: (d) => {
+    const lifted = { ...d, stepWords: {} };
+    if (!isObject(d.record) || !isObject(d.record.planned)) return lifted;
+    return { ...lifted, record: { ...d.record, planned: { ...d.record.planned, portions: d.portions } } };
+  },
+};
+
 /** In ascending order, one for every version before the current one. */
-export const MIGRATIONS: readonly Migration[] = [from1, from2, from3, from4, from5, from6, from7];
+export const MIGRATIONS: readonly Migration[] = [from1, from2, from3, from4, from5, from6, from7, from8];
 
 type Migrated = { ok: true; document: unknown } | { ok: false; problem: FieldProblem };
 

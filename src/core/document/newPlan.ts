@@ -207,6 +207,7 @@ export function newPlan(title: string, seed: number, settings: Settings = DEFAUL
         motion: "line",
       },
     ],
+    stepWords: {},
     weighUp: emptyWeighUp(),
     record: emptyRecord(),
   };

@@ -1,6 +1,8 @@
 import type { Care } from "../cure/careSchema";
+import { cutTo } from "../units/text";
+import { courseWords } from "./courseWords";
 import { applyEdit } from "./edits/edit";
-import { type BenchEvent, MOST_EVENTS, type RecordEvent } from "./logSchema";
+import { type BenchEvent, LONGEST_WORDS, MOST_EVENTS, type RecordEvent } from "./logSchema";
 import { readPlan } from "./read";
 import type { Course, Plan, PlanRecord } from "./schema";
 
@@ -10,7 +12,7 @@ const LONGEST_S = 86_400;
 const MS = 1000;
 /** A last step and the end of a pour are one, where they lie no farther apart, ms. */
 const SAME_MS = 2000;
-const COURSE = ["design", "schedule", "operations"] as const satisfies readonly (keyof Course)[];
+const COURSE = ["design", "schedule", "portions", "operations"] as const satisfies readonly (keyof Course)[];
 
 const byTime = (a: BenchEvent, b: BenchEvent): number =>
   Date.parse(a.at) - Date.parse(b.at) || (a.id < b.id ? -1 : a.id > b.id ? 1 : 0);
@@ -51,7 +53,12 @@ export function counted(log: readonly BenchEvent[]): BenchEvent[] {
   return left.slice(left.findLastIndex((e) => e.kind === "abandoned") + 1).filter((e) => e.kind !== "takenBack");
 }
 
-const courseOf = ({ design, schedule, operations }: Course): Course => ({ design, schedule, operations });
+const courseOf = ({ design, schedule, portions, operations }: Course): Course => ({
+  design,
+  schedule,
+  portions,
+  operations,
+});
 
 /** The course after the changes that can be made of it, in their order; one that leads nowhere changes nothing. */
 function changed(plan: Plan, events: readonly BenchEvent[], planned: Course): Course {
@@ -128,7 +135,9 @@ export function folded(plan: Plan): Plan {
   const log = logOf(plan.record);
   const events = counted(log);
   const start = events.find((e) => e.kind === "started");
-  const there = new Set([...plan.portions, ...plan.batters].map((p) => p.id));
+  const planned = plan.record.planned ?? courseOf(plan);
+  const course = changed(plan, start ? events : [], planned);
+  const there = new Set([...course.portions, ...plan.batters].map((p) => p.id));
   const isThere = (id: string | null) => id === null || there.has(id);
   let record: RecordEvent[] = [];
   let finishedAt: string | null = null;
@@ -142,10 +151,9 @@ export function folded(plan: Plan): Plan {
     record = noted(record, event, Math.min(LONGEST_S, Math.max(0, sinceS)));
     if (event.kind === "finished" || (event.kind === "stepDone" && event.isLast)) finishedAt ??= event.at;
   }
-  const planned = plan.record.planned ?? courseOf(plan);
   return {
     ...plan,
-    ...changed(plan, start ? events : [], planned),
+    ...course,
     record: {
       ...plan.record,
       log,
@@ -178,7 +186,7 @@ export function merged(stored: Plan, edited: Plan, change: { id: string; at: str
   const isRedesigned = own.record.startedAt !== null && differs.length > 0;
   const redesigned: BenchEvent = {
     ...{ kind: "replanned", ...change, by: "" },
-    words: "changed on the sheet",
+    words: cutTo(LONGEST_WORDS, `On the sheet: ${courseWords(own, edited)}`),
     edit: { kind: "all", edits: differs.map((key) => ({ kind: "set", path: [key], value: edited[key] })) },
   };
   const log = logOf(stored.record);

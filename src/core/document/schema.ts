@@ -14,7 +14,7 @@ import { id, isoDate, isoInstant, name, text, within } from "../units/fields";
 import { logSchema, recordEventSchema } from "./logSchema";
 
 /** Version that this build writes. Raise it with a migration in migrations.ts. */
-export const SCHEMA_VERSION = 8;
+export const SCHEMA_VERSION = 9;
 
 export const batterSchema = z.strictObject({
   id,
@@ -93,15 +93,16 @@ export const scheduleSchema = z.strictObject({
 });
 
 const operations = z.array(operationSchema).max(200);
+const portions = z.array(portionSchema).min(1).max(12);
 
 /** What a pour goes by: what may still be changed while it is on. */
-export const coursed = { design: designSchema, schedule: scheduleSchema, operations };
+export const coursed = { design: designSchema, schedule: scheduleSchema, portions, operations };
 
 /** What is noted of a pour. What follows from the log (`record.ts`) stands beside it, so that whoever reads need not fold it. */
 export const recordSchema = z.strictObject({
   /** Everything that was noted, in the order in which it came in. */
   log: logSchema,
-  /** The design as it stood when the pour began; null before. */
+  /** The course as it stood when the pour began; null before. */
   planned: z.strictObject(coursed).nullable(),
   /** First contact of lye and oil. */
   startedAt: isoInstant.nullable(),
@@ -153,9 +154,11 @@ export const planSchema = z.strictObject({
   oilRows: z.array(oilSchema).max(60),
   moulds: z.array(planMouldSchema).min(1).max(8),
   batters: z.array(batterSchema).min(1).max(4),
-  portions: z.array(portionSchema).min(1).max(12),
+  portions,
   equipment: z.array(equipmentSchema).max(60),
   operations,
+  /** The maker's own words to a step, by its id: what somebody who helps has to know. */
+  stepWords: z.record(z.string().max(90), text(200)),
   /** Items of the weigh-up ticked off, with the mass that they stood at. */
   weighUp: z.strictObject({
     ticks: z.array(z.strictObject({ id: z.string().max(120), massG: within(0, 1_000_000, "g").nullable() })).max(400),
@@ -170,6 +173,6 @@ export type Batter = z.infer<typeof batterSchema>;
 export type Portion = z.infer<typeof portionSchema>;
 export type Mould = Plan["moulds"][number];
 export type { Operation };
-/** Design, order of the steps and operations: what a pour goes by. */
+/** Design, order of the steps, cups and operations: what a pour goes by. */
 export type Course = Pick<Plan, keyof typeof coursed>;
 export type PlanRecord = z.infer<typeof recordSchema>;

@@ -3,6 +3,7 @@ import type { BenchEvent } from "../../core/document/logSchema";
 import { readPlan } from "../../core/document/read";
 import { afterBench, instantOf } from "../../core/document/record";
 import type { Plan, PlanRecord } from "../../core/document/schema";
+import { underwayRefuses } from "../../core/document/underway";
 import { cutTo } from "../../core/units/text";
 import { lastKnown } from "./kept";
 import { eventId, NOTHING_WAITS, Outbox, waitingEvents } from "./outbox";
@@ -34,6 +35,7 @@ const batchKind = (id: string): DocumentKind<Plan> => ({
   isOf: (change) => change.kind === "batch" && change.id === id,
   isKept: true,
   over: (plan) => afterBench(plan, ...waitingEvents(id)),
+  refuses: underwayRefuses,
   hasMore: (answered, sent) => answered.record.log.length !== sent.record.log.length,
 });
 

@@ -16,8 +16,8 @@ function haveSameLines(a: Plan, b: Plan): boolean {
  * All figures of a plan. What is typed is shown at once and its figures in the next breath, so that a keystroke in a large plan is never held up;
  * where lines came, went or moved the figures come with the edit itself, and always speak of the lines that are there.
  */
-export function useDerived(plan: Plan, units: UnitPreferences): Derived {
+export function useDerived(plan: Plan, units: UnitPreferences, nowS?: number): Derived {
   const settled = useDeferredValue(plan);
   const shown = haveSameLines(plan, settled) ? settled : plan;
-  return useMemo(() => derivedOf(shown, units), [shown, units]);
+  return useMemo(() => derivedOf(shown, units, nowS), [shown, units, nowS]);
 }

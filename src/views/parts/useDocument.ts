@@ -37,6 +37,8 @@ export interface DocumentKind<D> extends SavePlace<D> {
   isOf: (change: Change) => boolean;
   /** Puts over a document from the server what is noted here and not acknowledged yet. */
   over?: (document: D) => D;
+  /** Why an edit cannot be made any more, or not yet; null where it can. */
+  refuses?: (before: D, now: D) => string | null;
 }
 
 /** `edit`, `set`, `undo`, `redo` and `seal` stay the same functions while the document is open. `kind` must stay the same object. */
@@ -94,6 +96,8 @@ export function useDocument<D extends object>(kind: DocumentKind<D>, initial: St
       if (!tried.ok) return tried.reason;
       const read = kind.read(tried.document);
       if (!read.ok) return read.message;
+      const refused = kind.refuses?.(current.current.document, read.document) ?? null;
+      if (refused !== null) return refused;
       change(push(current.current, e, mergeKey ?? null));
       return null;
     },

@@ -3,7 +3,14 @@ import type { Replan } from "../../core/advise/live";
 import { computeMasses } from "../../core/batter/masses";
 import { type Derived, derive } from "../../core/derive/derive";
 import { workedOutOf } from "../../core/derive/workedOut";
-import type { Added, CheckAnswer, Deviation, Reading, Sign } from "../../core/document/logSchema";
+import {
+  type Added,
+  type CheckAnswer,
+  type Deviation,
+  LONGEST_WORDS,
+  type Reading,
+  type Sign,
+} from "../../core/document/logSchema";
 import { lastNoted } from "../../core/document/record";
 import { hasReadings, posteriorOf } from "../../core/prepare/learned";
 import type { ScheduledStep } from "../../core/prepare/timeline";
@@ -40,7 +47,6 @@ export interface Pour {
 }
 
 const TICK_MS = 500;
-const LONGEST_WORDS = 200;
 
 /** The pour as it goes: everything follows from the recorded events and the time of day, so a reload goes on where it was. @param openedMs moment that the page was written for, ms */
 export function usePour(batch: OpenBatch, openedMs: number): Pour {

@@ -1,6 +1,7 @@
 import { SlidersHorizontal, X } from "lucide-react";
 import type { Edit } from "../../core/document/edits/edit";
 import type { Portion } from "../../core/document/schema";
+import type { Standing } from "../../core/document/underway";
 import { portionOf } from "../../core/techniques/operations/registry";
 import { BoundNumber, BoundText } from "../parts/bound";
 import { Cup } from "../parts/Cup";
@@ -12,10 +13,10 @@ import { useUnits } from "../parts/units";
 import { editable, type PanelProps } from "./panel";
 import { ColourLine, ScentLine } from "./portion/CupLines";
 
-type Props = PanelProps & { portion: Portion; onMore: (portionId: string) => void };
+type Props = PanelProps & { portion: Portion; standing: Standing; onMore: (portionId: string) => void };
 
 /** One cup: two lines of what it is, and how much of it. */
-export function PortionRow({ portion, batch, derived, disabled, onMore }: Props) {
+export function PortionRow({ portion, batch, derived, disabled, standing, onMore }: Props) {
   const { plan } = batch;
   const at = (...rest: string[]) => ["portions", `#${portion.id}`, ...rest];
   const cup = derived.masses?.portions.find((m) => m.id === portion.id);
@@ -23,6 +24,9 @@ export function PortionRow({ portion, batch, derived, disabled, onMore }: Props)
   const hex = derived.palette[plan.portions.indexOf(portion)];
   const colourant = portion.colourants.length === 1 ? portion.colourants[0] : undefined;
   const open = editable(batch, disabled);
+  // What is in the cup already stands: its share once it is weighed out, its colour and its scent once they are stirred in.
+  const isSplit = disabled || standing.split.has(portion.batterId);
+  const isColoured = disabled || standing.coloured.has(portion.id);
   const { grams } = useUnits();
 
   const remove = () => {
@@ -51,7 +55,7 @@ export function PortionRow({ portion, batch, derived, disabled, onMore }: Props)
     <li className="flex gap-2 border-b border-rule py-1" data-portion={portion.name}>
       <span className="relative shrink-0 self-start" title={colourant ? "Swatch colour" : "Natural batter"}>
         <Cup hex={hex} fill={(cup?.baseG ?? 0) / largest} size={44} />
-        {colourant && !colourant.libraryId && !disabled && (
+        {colourant && !colourant.libraryId && !isColoured && (
           <SwatchInput
             open={open}
             path={at("colourants", `#${colourant.id}`)}
@@ -82,10 +86,10 @@ export function PortionRow({ portion, batch, derived, disabled, onMore }: Props)
                 hideLabel
                 unit="%"
                 width="w-10"
-                open={open}
+                open={editable(batch, isSplit)}
                 path={at("sharePct")}
               />
-              {!disabled && (
+              {!isSplit && (
                 <button
                   type="button"
                   className="text-[12px] text-muted underline"
@@ -111,12 +115,15 @@ export function PortionRow({ portion, batch, derived, disabled, onMore }: Props)
             className="!w-5"
             onPress={() => onMore(portion.id)}
           />
-          {!disabled && plan.portions.length > 1 && (
+          {!isSplit && plan.portions.length > 1 && (
             <IconButton icon={X} label={`Remove ${portion.name}`} size={13} className="!w-5" onPress={remove} />
           )}
         </div>
-        <ColourLine {...{ portion, batch, disabled, onMore }} />
-        <ScentLine {...{ portion, batch, disabled }} />
+        <ColourLine
+          {...{ portion, batch, disabled: isColoured, onMore }}
+          isPoured={disabled || standing.poured.has(portion.id)}
+        />
+        <ScentLine {...{ portion, batch, disabled: disabled || standing.scented.has(portion.id) }} />
         <Says notices={derived.notices} fields={(f) => f.startsWith(`portions.${portion.id}.`)} />
       </div>
     </li>

@@ -3,6 +3,7 @@ import { pairWords } from "../../core/colour/judge";
 import { nextId } from "../../core/document/ids";
 import { plainColourant, plainPortion } from "../../core/document/newPlan";
 import type { Portion } from "../../core/document/schema";
+import type { Standing } from "../../core/document/underway";
 import { BoundNumber } from "../parts/bound";
 import { Says } from "../parts/Says";
 import { useUnits } from "../parts/units";
@@ -16,10 +17,15 @@ const NEW_NAMES = ["Ember", "Moss", "Plum", "Lake", "Clay", "Night", "Mist"] as 
 
 const WEIGHED = { quantity: "mass", isNullable: true, placeholder: "weigh" } as const;
 
-type Props = PanelProps & { batterId: string; onMore: (portionId: string) => void; onColours: () => void };
+type Props = PanelProps & {
+  standing: Standing;
+  batterId: string;
+  onMore: (portionId: string) => void;
+  onColours: () => void;
+};
 
 /** The cups of the split: share, colour, scent, what is kept back, and the target grams of each. */
-export function PortionsPanel({ batch, derived, disabled, batterId, onMore, onColours }: Props) {
+export function PortionsPanel({ batch, derived, disabled, standing, batterId, onMore, onColours }: Props) {
   const { plan } = batch;
   const batter = plan.batters.find((b) => b.id === batterId) ?? plan.batters[0];
   const masses = derived.masses?.batters.find((b) => b.id === batter.id);
@@ -73,12 +79,13 @@ export function PortionsPanel({ batch, derived, disabled, batterId, onMore, onCo
             batch={batch}
             derived={derived}
             disabled={disabled}
+            standing={standing}
             onMore={onMore}
           />
         ))}
       </ul>
       <div className="mt-1 flex items-baseline justify-between">
-        {!disabled && plan.portions.length < MOST_PORTIONS && (
+        {!disabled && !standing.split.has(batter.id) && plan.portions.length < MOST_PORTIONS && (
           <button type="button" className="inline-flex items-center gap-1 text-muted hover:text-ink" onClick={add}>
             <Plus size={13} /> cup
           </button>

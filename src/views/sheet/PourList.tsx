@@ -20,7 +20,8 @@ import { addOperation } from "./addOperation";
 import { PourRow } from "./PourRow";
 import type { PanelProps } from "./panel";
 
-type Props = PanelProps & { selected: string | null; onSelect: (id: string | null) => void };
+/** `done`: pours that are done, and so stand. */
+type Props = PanelProps & { done: ReadonlySet<string>; selected: string | null; onSelect: (id: string | null) => void };
 
 /** Kinds with a button of their own; the others stand in a list. */
 const QUICK = 3;
@@ -37,7 +38,7 @@ function noticesByOperation(notices: readonly Notice[]): Map<string, Notice[]> {
 }
 
 /** The pours in order: dragged, duplicated, edited in place. */
-export function PourList({ batch, derived, disabled, selected, onSelect }: Props) {
+export function PourList({ batch, derived, disabled, done, selected, onSelect }: Props) {
   const { plan } = batch;
   const { units } = useUnits();
   const sensors = useSensors(
@@ -100,7 +101,8 @@ export function PourList({ batch, derived, disabled, selected, onSelect }: Props
                   startTrace={step ? Math.round(step.startTrace * 10) / 10 : null}
                   notices={said.get(operation.id) ?? NOTHING}
                   freeId={freeId}
-                  disabled={disabled}
+                  disabled={disabled || done.has(operation.id)}
+                  isDone={done.has(operation.id)}
                   isOpen={selected === operation.id}
                   edit={batch.edit}
                   set={batch.set}

@@ -1,6 +1,6 @@
 import { useSortable } from "@dnd-kit/sortable";
 import { CSS } from "@dnd-kit/utilities";
-import { Copy, GripVertical, Trash2 } from "lucide-react";
+import { Check, Copy, GripVertical, Trash2 } from "lucide-react";
 import { memo } from "react";
 import type { Notice } from "../../core/document/notice";
 import type { Mould, Portion } from "../../core/document/schema";
@@ -37,6 +37,7 @@ interface Props {
   freeId: string;
   isOpen: boolean;
   disabled: boolean;
+  isDone: boolean;
   edit: OpenBatch["edit"];
   set: OpenBatch["set"];
   seal: OpenBatch["seal"];
@@ -60,13 +61,14 @@ function Row({
   freeId,
   isOpen,
   disabled,
+  isDone,
   edit,
   set,
   seal,
   onOpen,
 }: Props) {
   const { mm, grams, units } = useUnits();
-  const { attributes, listeners, setNodeRef, transform, transition, isDragging } = useSortable({ id: o.id });
+  const { attributes, listeners, setNodeRef, transform, transition, isDragging } = useSortable({ id: o.id, disabled });
   const at = (field: string) => ["operations", `#${o.id}`, field];
   const portion = portions.find((p) => p.id === portionOf(o));
   const name = portion?.name ?? kindName(o.kind);
@@ -103,9 +105,10 @@ function Row({
           type="button"
           className={`flex h-6 min-w-0 items-center gap-1.5 rounded text-left hover:bg-rule/60 ${isOpen ? "font-bold" : ""}`}
           aria-expanded={isOpen}
-          aria-label={`Pour ${index + 1}, ${name}${into ? ` into ${into}` : ""}`}
+          aria-label={`Pour ${index + 1}, ${name}${into ? ` into ${into}` : ""}${isDone ? ", done" : ""}`}
           onClick={() => onOpen(isOpen ? null : o.id)}
         >
+          {isDone && <Check size={13} className="shrink-0" aria-label="done" />}
           {portion ? <Spot hex={hex} /> : <span className="w-3 text-center text-muted">~</span>}
           <span className="max-w-[75%] shrink-0 truncate">{name}</span>
           {into && (

@@ -1,14 +1,17 @@
-import { useState } from "react";
+import { useCallback, useMemo, useState } from "react";
+import { isOn, standingOf } from "../../core/document/underway";
 import { FAMILIES } from "../../core/techniques/families/registry";
 import { BatchHead } from "../parts/BatchHead";
 import { type BatchPageProps, LiveBench } from "../parts/bench";
 import type { Stills } from "../parts/FaceCanvas";
 import { SaveTrouble } from "../parts/SaveMark";
 import type { StoredBatch } from "../parts/stored";
+import { Trouble } from "../parts/Trouble";
 import { useUnits } from "../parts/units";
 import { useBatch } from "../parts/useBatch";
 import { useDerived } from "../parts/useDerived";
 import { useUndoKeys } from "../parts/useDocument";
+import { useSince } from "../parts/useSince";
 import { CutFace } from "./CutFace";
 import { PourClock } from "./clock/PourClock";
 import { ColoursDrawer } from "./colours/ColoursDrawer";
@@ -34,10 +37,22 @@ export default function Sheet({ initial, stills, ...page }: BatchPageProps & { s
 
 /** The batch sheet: mould, formula, cups, predicted cut, pours and the pour clock, live together. */
 function BatchSheet({ initial, stills }: { initial: StoredBatch; stills?: Stills }) {
-  const batch = useBatch(initial);
-  const { plan } = batch;
+  const open = useBatch(initial);
+  const { plan } = open;
+  const [refusal, setRefusal] = useState<string | null>(null);
+  const tryEdit = useCallback(
+    (...[edit, mergeKey]: Parameters<typeof open.edit>) => {
+      const why = open.edit(edit, mergeKey);
+      // A field says itself why it cannot be; what is pressed or dragged has no room of its own for that.
+      setRefusal(edit.kind === "set" ? null : why);
+      return why;
+    },
+    [open.edit],
+  );
+  const batch = { ...open, edit: tryEdit };
   const { units, grams, mm } = useUnits();
-  const derived = useDerived(plan, units);
+  const nowS = useSince(plan);
+  const derived = useDerived(plan, units, nowS);
   const [selectedPour, selectPour] = useState<string | null>(null);
   const [batterId, showBatter] = useState(plan.batters[0].id);
   const [drawer, setDrawer] = useState<OpenDrawer>(null);
@@ -46,12 +61,16 @@ function BatchSheet({ initial, stills }: { initial: StoredBatch; stills?: Stills
     setDrawer(null);
     setRoom(next);
   };
-  const isPoured = plan.record.startedAt !== null;
+  const isPoured = plan.record.finishedAt !== null;
+  const isPouring = isOn(plan);
+  const standing = useMemo(() => standingOf(plan), [plan]);
   useUndoKeys(batch.undo, batch.redo, isPoured);
 
   const mould = plan.moulds[0];
   const poured = derived.masses?.moulds.reduce((sum, m) => sum + m.pouredG, 0);
   const props = { batch, derived, disabled: isPoured };
+  const mixed = { ...props, disabled: isPoured || isPouring };
+  const designed = { ...props, disabled: isPoured || standing.operations.size > 0 };
   const close = () => setDrawer(null);
   const onMore = (portionId: string) => setDrawer({ kind: "portion", portionId });
   return (
@@ -60,7 +79,7 @@ function BatchSheet({ initial, stills }: { initial: StoredBatch; stills?: Stills
         id={initial.id}
         batch={batch}
         tab="plan"
-        commands={isPoured ? [] : sheetCommands(batch, batterId, setDrawer, selectPour)}
+        commands={isPoured || isPouring ? [] : sheetCommands(batch, batterId, setDrawer, selectPour)}
       >
         {FAMILIES[plan.design.family].label} · {mould.name.toLowerCase()} {mm(mould.lengthMm)} × {mm(mould.widthMm)} ×{" "}
         {mm(mould.heightMm)}
@@ -73,17 +92,26 @@ function BatchSheet({ initial, stills }: { initial: StoredBatch; stills?: Stills
             This batch has been poured: its plan stands as it was. Copy it on the shelf to plan the next one.
           </p>
         )}
+        {isPouring && (
+          <p className="notice-leaf mx-3 mt-2">
+            The pour is on. What is done stands; what is left can be changed here, and each change goes into its record.{" "}
+            <a className="underline" href={`/batches/${initial.id}/pour`}>
+              Back to the pour
+            </a>
+          </p>
+        )}
+        <Trouble words={refusal} className="mx-3 mt-2" />
         <Rooms room={room} onRoom={enter} />
         <div className="grid min-h-0 flex-1 grid-cols-[268px_262px_minmax(320px,1fr)_284px] gap-x-4 px-3 pt-2 narrow:flex narrow:flex-col narrow:pb-3">
           <div
             className={`scroll-quiet flex min-h-0 flex-col gap-1.5 overflow-y-auto pr-1 narrow:overflow-visible ${inRooms(room, "mould", "formula")}`}
           >
             <div className={inRooms(room, "mould")}>
-              <MouldPanel {...props} onMore={() => setDrawer({ kind: "mould" })} />
+              <MouldPanel {...mixed} onMore={() => setDrawer({ kind: "mould" })} />
             </div>
             <div className={inRooms(room, "formula")}>
               <FormulaPanel
-                {...props}
+                {...mixed}
                 batterId={batterId}
                 onBatter={showBatter}
                 onMore={() => setDrawer({ kind: "formula", batterId })}
@@ -93,26 +121,30 @@ function BatchSheet({ initial, stills }: { initial: StoredBatch; stills?: Stills
           <div className={`flex min-h-0 min-w-0 flex-col ${inRooms(room, "cups")}`}>
             <PortionsPanel
               {...props}
+              standing={standing}
               batterId={batterId}
               onMore={onMore}
               onColours={() => setDrawer({ kind: "colours" })}
             />
           </div>
           <CutFace plan={plan} derived={derived} stills={stills} isStrip={room !== "design"}>
-            <FamilyPanel {...props} beside={isPoured ? null : <OtherDesigns id={initial.id} flush={batch.flush} />} />
+            <FamilyPanel
+              {...designed}
+              beside={mixed.disabled ? null : <OtherDesigns id={initial.id} flush={batch.flush} />}
+            />
           </CutFace>
           <div className={`flex min-h-0 min-w-0 flex-col ${inRooms(room, "pours")}`}>
-            <PourList {...props} selected={selectedPour} onSelect={selectPour} />
+            <PourList {...props} done={standing.operations} selected={selectedPour} onSelect={selectPour} />
           </div>
         </div>
-        <PourClock {...props} selected={selectedPour} onSelect={selectPour} isStrip={room !== "clock"} />
+        <PourClock {...props} nowS={nowS} selected={selectedPour} onSelect={selectPour} isStrip={room !== "clock"} />
         {drawer?.kind === "formula" && (
-          <FormulaDrawer {...props} batterId={batterId} onBatter={showBatter} onClose={close} />
+          <FormulaDrawer {...mixed} batterId={batterId} onBatter={showBatter} onClose={close} />
         )}
         {drawer?.kind === "portion" && (
           <PortionDrawer {...props} portionId={drawer.portionId} onPortion={onMore} onClose={close} />
         )}
-        {drawer?.kind === "mould" && <MouldDrawer {...props} onClose={close} />}
+        {drawer?.kind === "mould" && <MouldDrawer {...mixed} onClose={close} />}
         {drawer?.kind === "colours" && <ColoursDrawer {...props} onClose={close} />}
       </main>
     </div>

@@ -23,6 +23,8 @@ interface Props {
   disabled: boolean;
   selected: string | null;
   onSelect: (id: string | null) => void;
+  /** Seconds since first contact while the pour is on. */
+  nowS?: number;
 }
 
 /** Narrowest chart, px: that of a phone. */
@@ -37,14 +39,22 @@ const FACES: { id: Face; label: string }[] = [
 ];
 
 /** The pour clock: figures first, then ribbons, the same as a table, advice, or two variants side by side. */
-export function PourClock({ batch, derived, disabled, selected, onSelect, isStrip }: Props & { isStrip: boolean }) {
+export function PourClock({
+  batch,
+  derived,
+  disabled,
+  selected,
+  onSelect,
+  nowS,
+  isStrip,
+}: Props & { isStrip: boolean }) {
   // In a narrow window only the figures: ribbons, table and advice have a room of their own.
   const rest = isStrip ? "narrow:hidden" : "";
   const { plan } = batch;
   const { timeline } = derived;
   const { say, units } = useUnits();
   const [face, setFace] = useState<Face>("ribbons");
-  const clock = useClock(plan, units, { wantsAdvice: face === "advice" });
+  const clock = useClock(plan, units, { wantsAdvice: face === "advice", nowS });
   // The ribbons are drawn for the width that this window gives them.
   const isAlive = useAlive();
   const box = useRef<HTMLDivElement>(null);

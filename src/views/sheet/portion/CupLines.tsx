@@ -18,9 +18,18 @@ const loadUnit = (base: LoadBase) => (isPercent({ load: { base } }) ? `% ${LOAD_
 type Props = Omit<PanelProps, "derived"> & { portion: Portion };
 
 /** The colour of a cup in one line, and what of it is kept for the top. */
-export function ColourLine({ portion, batch, disabled, onMore }: Props & { onMore: (portionId: string) => void }) {
+export function ColourLine({
+  portion,
+  batch,
+  disabled,
+  isPoured,
+  onMore,
+}: Props & {
+  /** What is kept back of the cup stands. */
+  isPoured: boolean;
+  onMore: (portionId: string) => void;
+}) {
   const { colourants } = useBench();
-  const open = editable(batch, disabled);
   const at = (...rest: string[]) => ["portions", `#${portion.id}`, ...rest];
   const colourant = portion.colourants.length === 1 ? portion.colourants[0] : undefined;
   const setColour = (value: string) => {
@@ -61,7 +70,7 @@ export function ColourLine({ portion, batch, disabled, onMore }: Props & { onMor
           onChoose={setColour}
         />
       )}
-      <BoundNumber label="top" unit="%" width="w-9" open={open} path={at("keptBackPct")} />
+      <BoundNumber label="top" unit="%" width="w-9" open={editable(batch, isPoured)} path={at("keptBackPct")} />
     </div>
   );
 }
