@@ -17,7 +17,7 @@ export interface CareStep {
 /** What the care hangs on. */
 export interface Cared {
   practice: Pick<Practice, "gel" | "cover" | "ash">;
-  /** Whether something is set on or pressed into the top. */
+  /** Whether something is set on the top once the shine has gone. */
   isDecorated: boolean;
   finishedAt: string;
   care: readonly Care[];

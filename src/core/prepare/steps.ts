@@ -2,7 +2,7 @@ import type { Masses } from "../batter/masses";
 import type { Step } from "../clock/step";
 import type { Plan } from "../document/schema";
 import { bottleSteps, bringSteps, cupSteps } from "./steps/cups";
-import { designSteps, finishSteps, pipeSteps } from "./steps/design";
+import { designSteps, finishSteps } from "./steps/design";
 import { runnersOf } from "./steps/make";
 import { potSteps } from "./steps/pots";
 
@@ -22,9 +22,8 @@ export function deriveSteps(
   const cups = [...cupSteps(plan, masses, palette), ...bottleSteps(plan, masses)];
   const made = [...potSteps(plan, masses, blendS), ...bringSteps(plan, masses, cups), ...cups];
   const lastOf = new Map(design.map((s) => [s.mouldId, s.id]));
-  const closing = finishSteps(plan, lastOf.size ? [...lastOf.values()] : made.map((s) => s.id));
-  const piping = pipeSteps(plan, masses, [...lastOf.values()]);
-  return inOrder(lateRunners(plan, masses, made, design, [...piping, ...closing]), plan.schedule.order);
+  const closing = finishSteps(plan, masses, lastOf.size ? [...lastOf.values()] : made.map((s) => s.id));
+  return inOrder(lateRunners(plan, masses, made, design, closing), plan.schedule.order);
 }
 
 /** Scents that run go in right before their cup's first pour (with the bottle that is filled of it), and what is brought up first right before the first of them. */

@@ -18,6 +18,7 @@ import { windowOf } from "../techniques/windows";
 import { byId } from "../units/byId";
 import type { Sayer } from "../units/sayer";
 import { liquidName, lyeName } from "./lyeJug";
+import { reasonOf } from "./reasons";
 import { fillingsOf } from "./vessels";
 
 /** What a person at the bench reads: what to do, and how. */
@@ -26,7 +27,14 @@ export interface Instruction {
   detail: string;
   /** Caution that belongs to this step; null where there is none. */
   caution: string | null;
+  /** The maker's own words to it; empty for none. */
+  own: string;
+  /** Why it is done, and why here. */
+  why: string;
 }
+
+/** What is said of a step by its kind alone. */
+type Said = Omit<Instruction, "own" | "why">;
 
 const cupOf = (plan: Plan, portionId: string): Portion => byId(plan.portions, portionId);
 
@@ -66,7 +74,7 @@ function isPouredOn(plan: Plan, o: Operation): boolean {
   return own.slice(index + 1).find((x) => isIntoPot(x) || x.kind === "potPour")?.kind === "potPour";
 }
 
-function designInstruction(plan: Plan, step: Step, o: Operation, sayer: Sayer): Instruction {
+function designInstruction(plan: Plan, step: Step, o: Operation, sayer: Sayer): Said {
   const portionId = portionOf(o);
   const mould = byId(plan.moulds, o.mouldId);
   const into = isUnderway(o) ? " for" : kindOf(o).does === "pour" ? " into" : ":";
@@ -83,26 +91,17 @@ function designInstruction(plan: Plan, step: Step, o: Operation, sayer: Sayer): 
   return { title: plan.moulds.length > 1 ? `${title}${into} ${mould.name}` : title, detail, caution: null };
 }
 
-function decorateInstruction(plan: Plan): Instruction {
-  const counts = decorationCounts(plan);
-  const list = (place: "pressed-in" | "on-top") =>
-    counts
-      .filter((d) => d.place === place)
-      .map((d) => `${d.pieces} × ${d.name}`)
-      .join(", ");
-  const parts = [
-    list("pressed-in") && `Pressed in while the top still takes it: ${list("pressed-in")}.`,
-    list("on-top") && `On the top when the shine has gone: ${list("on-top")}.`,
-  ];
+function pressInstruction(plan: Plan): Said {
+  const pressed = decorationCounts(plan).filter((d) => d.place === "pressed-in");
   return {
-    title: "Decorate the top",
-    detail: parts.filter(Boolean).join(" "),
+    title: `Press in ${pressed.map((d) => `${d.pieces} × ${d.name}`).join(", ")}`,
+    detail: "Once the top holds them: pushed until they keep their place, no deeper. Too early and they sink.",
     caution: "Raw batter is caustic: gloves stay on.",
   };
 }
 
 const GEAR = "Gear stays on until the washing-up is done.";
-const FINISH: Record<string, Instruction> = {
+const FINISH: Record<string, Said> = {
   "finish:spritz": {
     title: "Spritz the top with alcohol",
     detail: "91-99 %, a fine mist against ash; again when the shine has gone.",
@@ -163,6 +162,11 @@ function broughtTo(plan: Plan, portionId: string): number | null {
 
 /** What to do in a step. */
 export function instructionOf(plan: Plan, step: Step, masses: Masses, sayer: Sayer): Instruction {
+  const own = Object.hasOwn(plan.stepWords, step.id) ? plan.stepWords[step.id] : "";
+  return { ...said(plan, step, masses, sayer), own, why: reasonOf(plan, step, masses) };
+}
+
+function said(plan: Plan, step: Step, masses: Masses, sayer: Sayer): Said {
   const portion = step.portionIds.length ? cupOf(plan, step.portionIds[0]) : null;
   const batter = byId(plan.batters, step.batterId);
   const pot = byId(masses.batters, batter.id);
@@ -215,7 +219,9 @@ export function instructionOf(plan: Plan, step: Step, masses: Masses, sayer: Say
       return {
         title: `Pipe the top with ${portion!.name}, ${sayer.g(step.massG!)}`,
         detail:
-          "Wait until a trial dollop keeps its shape; bag lined with film, tip cut. Unscented batter behaves better.",
+          portion!.scent === null
+            ? "A dollop first: where it keeps its shape, knot the bag, cut the tip and pipe."
+            : "A dollop first: where it keeps its shape, knot the bag, cut the tip and pipe. It is scented: it may set in the bag, so press without a break.",
         caution: "Raw batter is caustic: gloves stay on.",
       };
     case "fill":
@@ -225,6 +231,6 @@ export function instructionOf(plan: Plan, step: Step, masses: Masses, sayer: Say
         caution: null,
       };
     case "finish":
-      return step.id === "finish:decorate" ? decorateInstruction(plan) : (FINISH[step.id] ?? FINISH["finish:cover"]);
+      return step.id === "finish:press" ? pressInstruction(plan) : (FINISH[step.id] ?? FINISH["finish:cover"]);
   }
 }

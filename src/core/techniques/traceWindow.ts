@@ -30,6 +30,21 @@ export const PIPING_WINDOW = traceWindow(
   "it will not come out of the bag any more",
 );
 
+/** For what is pressed into the top: it must hold it, and still close around it (a Tundish estimate). */
+export const PRESSING_WINDOW = traceWindow(
+  2.2,
+  3.9,
+  "what is pressed in sinks: wait until the top holds it",
+  "the top no longer closes around it: press gently, or set it on with a drop of batter",
+);
+
+/** What a dollop out of the bag shows, and the trace that it speaks of (a Tundish estimate). */
+export const DOLLOPS = [
+  { label: "keeps its shape", small: "the tip leaves its edges: pipe now", trace: 4 },
+  { label: "sinks together slowly", small: "some minutes more", trace: 3.5 },
+  { label: "runs flat", small: "a good while more", trace: 2.8 },
+] as const;
+
 /** Grade falls from 1 at the window's edge to 0 this far outside. */
 export const GRADE_FADES = 0.4;
 

@@ -58,6 +58,9 @@ export const POUR_KEYS = {
   measure: { keys: ["m"], words: "put in what the scale says" },
   replan: { keys: ["r"], words: "see what else can be poured, and change over" },
   voice: { keys: ["v"], words: "speak the steps, and sound a tone before a window closes; or be quiet" },
+  dollop: { keys: ["d"], words: "say what a trial dollop does, before piping" },
+  why: { keys: ["l"], words: "say why each step is done, or be brief: for who learns" },
+  beside: { keys: ["h"], words: "what the other of two does is done" },
   undo: { keys: ["u"], words: "take the last note or step back" },
   cup: { keys: ["1-9"], words: "note what this cup looks like" },
 } as const satisfies Keymap;

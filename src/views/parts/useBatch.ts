@@ -16,8 +16,8 @@ type Noted<E = BenchEvent> = E extends BenchEvent ? Omit<E, "id" | "at" | "by"> 
 
 export interface OpenBatch extends Omit<OpenDocument<Plan>, "document" | "replace" | "show" | "saver"> {
   plan: Plan;
-  /** Notes what happened at the bench, at once and not part of undo; gives the id of the event. */
-  happen(event: Noted): string;
+  /** Notes what happened at the bench, at once and not part of undo; gives the id of the event. @param by who noted it; empty where that is not known */
+  happen(event: Noted, by?: string): string;
   /** Says in the book how it came out; not part of undo. */
   judge(change: Partial<Pick<PlanRecord, "rating" | "verdict" | "teachesPace">>): void;
   settle(choice: "mine" | "theirs" | "both"): Promise<void>;
@@ -82,11 +82,11 @@ export function useBatch(initial: StoredBatch): OpenBatch {
     ...open,
     plan,
     saveState: saveStateOf(open.saveState, sending),
-    happen(what) {
+    happen(what, by = "") {
       const id = eventId();
       show((p) => {
         const at = instantOf(p, Date.now(), "eventId" in what ? what.eventId : null);
-        const event = { ...what, id, at, by: "" } as BenchEvent;
+        const event = { ...what, id, at, by } as BenchEvent;
         outbox?.add(event);
         return afterBench(p, event);
       });

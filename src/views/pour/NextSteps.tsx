@@ -5,7 +5,10 @@ import type { Pour } from "./usePour";
 /** The next two steps, and what to watch. */
 export function NextSteps({ pour, turnBacks }: { pour: Pour; turnBacks: readonly TurnBack[] }) {
   const { steps, critical } = pour.derived.timeline!;
-  const next = steps.slice(pour.currentIndex + 1, pour.currentIndex + 3);
+  const next = steps
+    .slice(pour.currentIndex + 1)
+    .filter((s) => !s.done && s.id !== pour.beside?.atHand.step.id)
+    .slice(0, 2);
   const tight = steps.find((s) => s.id === critical?.stepId);
   // A moment that is past is not offered any more.
   const turn = turnBacks.find((t) => t.latestS > pour.nowS);

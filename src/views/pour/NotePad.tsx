@@ -4,6 +4,7 @@ import { STAGES, stageName } from "../../core/clock/stages";
 import { type CheckAnswer, DEVIATIONS, type Deviation, SIGNS, type Sign } from "../../core/document/logSchema";
 import type { Plan } from "../../core/document/schema";
 import { vesselName } from "../../core/document/vesselName";
+import { DOLLOPS } from "../../core/techniques/traceWindow";
 import { TraceGuideButton } from "../guide/TraceGuide";
 import { KeyHint } from "../keys/KeyHint";
 import { PAD_KEYS } from "../keys/screens";
@@ -15,6 +16,7 @@ export type Pad =
   | { kind: "deviation"; eventId: string }
   | { kind: "question"; question: Question }
   | { kind: "sign" }
+  | { kind: "dollop"; portionId: string }
   | { kind: "advice"; sign: Sign };
 
 const ANSWER_WORDS: Record<CheckAnswer, { label: string; small: string }> = {
@@ -61,55 +63,59 @@ export function NotePad({ pad, plan, palette, onPad, onCheck, onDeviation, onAns
   const heading =
     pad.kind === "question"
       ? `${vesselName(plan, pad.question.portionId)} was expected at ${stageName(pad.question.expected)}. What was it?`
-      : pad.kind === "sign"
-        ? "What do you see?"
-        : pad.kind === "advice"
-          ? `Noted: ${SIGN_WORDS[pad.sign].label}`
-          : pad.kind === "deviation"
-            ? "Noted. What was different?"
-            : pad.portionId === null
-              ? "Trace check: which cup?"
-              : `${vesselName(plan, pad.portionId)}: what do you see?`;
+      : pad.kind === "dollop"
+        ? "A dollop out of the bag: what does it do?"
+        : pad.kind === "sign"
+          ? "What do you see?"
+          : pad.kind === "advice"
+            ? `Noted: ${SIGN_WORDS[pad.sign].label}`
+            : pad.kind === "deviation"
+              ? "Noted. What was different?"
+              : pad.portionId === null
+                ? "Trace check: which cup?"
+                : `${vesselName(plan, pad.portionId)}: what do you see?`;
   const choices: Choice[] =
     pad.kind === "question"
       ? ANSWERS.map((answer) => ({
           ...ANSWER_WORDS[answer],
           take: () => onAnswer(pad.question.eventId, answer),
         }))
-      : pad.kind === "sign"
-        ? SIGNS.map((sign) => ({ label: SIGN_WORDS[sign].label, take: () => onSign(sign) }))
-        : pad.kind === "advice"
-          ? []
-          : pad.kind === "deviation"
-            ? [
-                ...DEVIATIONS.map((what) => ({
-                  label: DEVIATION_WORDS[what],
-                  take: () => onDeviation(pad.eventId, what),
-                })),
-                {
-                  label: "something added",
-                  small: "colour, scent, blending: how much",
-                  take: () => onAdded(pad.eventId),
-                },
-              ]
-            : pad.portionId === null
+      : pad.kind === "dollop"
+        ? DOLLOPS.map(({ label, small, trace }) => ({ label, small, take: () => onCheck(pad.portionId, trace) }))
+        : pad.kind === "sign"
+          ? SIGNS.map((sign) => ({ label: SIGN_WORDS[sign].label, take: () => onSign(sign) }))
+          : pad.kind === "advice"
+            ? []
+            : pad.kind === "deviation"
               ? [
-                  ...plan.portions.map((p, i) => ({
-                    label: p.name,
-                    hex: palette[i],
-                    take: () => onPad({ kind: "check", portionId: p.id }),
+                  ...DEVIATIONS.map((what) => ({
+                    label: DEVIATION_WORDS[what],
+                    take: () => onDeviation(pad.eventId, what),
                   })),
-                  ...bowls.map((b) => ({
-                    label: vesselName(plan, b),
-                    small: "all of it, before it is split",
-                    take: () => onPad({ kind: "check", portionId: b }),
-                  })),
+                  {
+                    label: "something added",
+                    small: "colour, scent, blending: how much",
+                    take: () => onAdded(pad.eventId),
+                  },
                 ]
-              : STAGES.map((s) => ({
-                  label: s.name,
-                  small: s.look,
-                  take: () => onCheck(pad.portionId!, s.trace),
-                }));
+              : pad.portionId === null
+                ? [
+                    ...plan.portions.map((p, i) => ({
+                      label: p.name,
+                      hex: palette[i],
+                      take: () => onPad({ kind: "check", portionId: p.id }),
+                    })),
+                    ...bowls.map((b) => ({
+                      label: vesselName(plan, b),
+                      small: "all of it, before it is split",
+                      take: () => onPad({ kind: "check", portionId: b }),
+                    })),
+                  ]
+                : STAGES.map((s) => ({
+                    label: s.name,
+                    small: s.look,
+                    take: () => onCheck(pad.portionId!, s.trace),
+                  }));
 
   useKeys(PAD_KEYS, {
     choice: (e) => {

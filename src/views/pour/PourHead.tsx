@@ -1,5 +1,5 @@
 import { Volume2, VolumeX } from "lucide-react";
-import type { ComponentProps } from "react";
+import type { ComponentProps, ReactNode } from "react";
 import type { LiveView } from "../../core/advise/live";
 import { Desk } from "../keys/Desk";
 import { clock } from "../parts/format";
@@ -16,17 +16,20 @@ interface Props {
   live: LiveView | null;
   voice: Voice;
   saveState: ComponentProps<typeof SaveMark>["saveState"];
+  /** Where two work: whom this device is for. */
+  laneChoice: ReactNode;
   onOtherWays: () => void;
 }
 
 /** The head of pour mode: which step it is, what the readings changed, and the time since lye met oil. */
-export function PourHead({ title, pour, commands, live, voice, saveState, onOtherWays }: Props) {
+export function PourHead({ title, pour, commands, live, voice, saveState, laneChoice, onOtherWays }: Props) {
   return (
     <header className="flex items-center gap-6 border-b-2 border-ink px-6 py-2 max-lg:flex-wrap max-lg:gap-x-4 max-lg:gap-y-1">
       <h1 className="text-[24px]">{title}</h1>
       <span className="text-[17px]">
-        step {pour.currentIndex + 1} of {pour.derived.timeline!.steps.length}
+        {pour.current ? `step ${pour.currentIndex + 1} of ${pour.derived.timeline!.steps.length}` : "done here"}
       </span>
+      {laneChoice}
       <AbandonPour onAbandon={pour.abandon} />
       <Desk screen="pour" commands={commands} isQuiet />
       <LiveBanner live={live} nowS={pour.nowS} onChange={onOtherWays} />

@@ -1,8 +1,9 @@
-import { useEffect, useState } from "react";
+import { type ReactNode, useEffect, useState } from "react";
 import { weighedBowlG } from "../../core/batter/readings";
 import type { BenchEvent } from "../../core/document/logSchema";
 import { lastNoted } from "../../core/document/record";
 import type { Plan } from "../../core/document/schema";
+import { LONG_WAIT_S } from "../../core/prepare/meanwhile";
 import { commandsOf } from "../keys/commands";
 import { POUR_KEYS } from "../keys/screens";
 import { useKeys } from "../keys/useKeys";
@@ -12,17 +13,19 @@ import { useKeptPages } from "../parts/keeping";
 import { SaveTrouble } from "../parts/SaveMark";
 import type { StoredBatch } from "../parts/stored";
 import { useUnits } from "../parts/units";
-import { useBatch } from "../parts/useBatch";
+import { type OpenBatch, useBatch } from "../parts/useBatch";
 import { useClock } from "../parts/useClock";
-import { AddedPad } from "./AddedPad";
+import { useOnDevice } from "../parts/useOnDevice";
 import { AfterPour } from "./AfterPour";
 import { BeforePour } from "./BeforePour";
 import { CupsAside } from "./CupsAside";
 import { NextSteps } from "./NextSteps";
-import { NotePad, type Pad } from "./NotePad";
 import { NowPanel } from "./NowPanel";
+import { DEVICE_LANES, LaneChoice } from "./OtherHands";
 import { PourHead } from "./PourHead";
-import { type OnScale, ReadingPad } from "./ReadingPad";
+import { type Open, QuestionPad, RoomyPad } from "./PourPads";
+import { actsOf } from "./pourActs";
+import type { OnScale } from "./ReadingPad";
 import { RescueView } from "./RescueView";
 import { useDevice } from "./useDevice";
 import { type Pour, usePour } from "./usePour";
@@ -49,12 +52,6 @@ function nextOnScale(plan: Plan, { current }: Pour): OnScale {
     : { what: "bowl", of: bowl.id };
 }
 
-/** Batters of which nothing was weighed out yet. */
-const wholeBowls = (plan: Plan, { derived }: Pour): string[] =>
-  plan.batters
-    .filter((b) => !derived.timeline?.steps.some((s) => s.kind === "weigh" && s.batterId === b.id && s.done))
-    .map((b) => b.id);
-
 const instructionOf = ({ current, derived }: Pour): string | null =>
   current ? (derived.instructions.get(current.id)?.title ?? null) : null;
 
@@ -64,16 +61,24 @@ const windowLeftS = ({ current, nowS }: Pour): number | null =>
 
 const isSight = (event: BenchEvent | null) => event?.kind === "traceCheck" || event?.kind === "sign";
 
+/** What is spoken of the step at hand; a long wait first. */
+const spokenOf = (pour: Pour): string | null => {
+  const title = instructionOf(pour);
+  const { current, nowS } = pour;
+  return title && current?.window && current.startS - nowS > LONG_WAIT_S ? `Wait. ${title}, later` : title;
+};
+
 function Pouring({ initial, openedMs }: { initial: StoredBatch; openedMs: number }) {
   const batch = useBatch(initial);
-  const pour = usePour(batch, openedMs);
-  const [pad, setPad] = useState<Pad | null>(null);
-  const [isAsking, setAsking] = useState(false);
-  const [isAdding, setAdding] = useState(false);
-  const [onScale, setOnScale] = useState<OnScale | null>(null);
-  const isKept = useKeptPages(`/batches/${initial.id}/pour`, `/batches/${initial.id}/book`, "/");
   const { plan } = batch;
-  const isOn = pour.current !== null;
+  const [laneHere, setLane] = useOnDevice("lane", DEVICE_LANES);
+  const lane = plan.practice.people === 2 && laneHere !== "both" ? laneHere : null;
+  const [whyHere, setWhy] = useOnDevice("why", ["brief", "why"]);
+  const pour = usePour(batch, openedMs, lane);
+  const [open, setOpen] = useState<Open>(null);
+  const [isAsking, setAsking] = useState(false);
+  const isKept = useKeptPages(`/batches/${initial.id}/pour`, `/batches/${initial.id}/book`, "/");
+  const { isOn, current } = pour;
   const { units } = useUnits();
   const tenS = isOn ? Math.floor(pour.nowS / 10) * 10 : undefined;
   const clockState = useClock(plan, units, { nowS: tenS });
@@ -85,60 +90,45 @@ function Pouring({ initial, openedMs }: { initial: StoredBatch; openedMs: number
   const isOpenQuestion = plan.record.events.some((e) => e.kind === "traceCheck" && e.id === asked && e.answer === null);
   // biome-ignore lint/correctness/useExhaustiveDependencies: a check is asked about once, when it comes
   useEffect(() => {
-    if (question && isOpenQuestion) setPad({ kind: "question", question });
+    if (question && isOpenQuestion) setOpen({ kind: "pad", pad: { kind: "question", question } });
   }, [asked]);
 
   // A scale that is there speaks for itself: what is to be weighed opens with its step.
   const hasScale = useDevice("mass") !== null;
-  const weighing = isOn && pour.current?.kind === "weigh" ? pour.current.id : null;
+  const weighing = current?.kind === "weigh" ? current.id : null;
+  const toScale = () => setOpen({ kind: "scale", onScale: nextOnScale(plan, pour) });
   // biome-ignore lint/correctness/useExhaustiveDependencies: once for every step, and once more when the bowl is known
   useEffect(() => {
-    if (hasScale && weighing && !pad && !isAsking) setOnScale(nextOnScale(plan, pour));
+    if (hasScale && weighing && !open && !isAsking) toScale();
   }, [hasScale, weighing, isBowlKnown]);
 
-  const voice = useVoice(instructionOf(pour), windowLeftS(pour));
-
-  const note = () => setPad({ kind: "deviation", eventId: pour.deviate() });
-  const acts = {
-    done: pour.stepDone,
-    check: () => setPad({ kind: "check", portionId: null }),
-    note,
-    see: () => setPad({ kind: "sign" }),
-    add: () => setAdding(true),
-    voice: voice.can ? voice.toggle : undefined,
-    measure: () => setOnScale(nextOnScale(plan, pour)),
-    undo: pour.undo,
-    replan: () => setAsking(true),
-  };
+  const voice = useVoice(spokenOf(pour), windowLeftS(pour));
+  const acts = actsOf({ pour, voice, setOpen, toScale, onAsk: () => setAsking(true) });
+  const toggleWhy = () => setWhy(whyHere === "why" ? "brief" : "why");
+  const isBusy = open !== null || isAsking;
   // A key that is held down is one press: nothing is said done by leaning on it.
   const once = (does: (() => void) | undefined) => (e: KeyboardEvent) => (e.repeat || !does ? false : does());
   useKeys(
     POUR_KEYS,
     {
-      done: once(acts.done),
-      check: once(acts.check),
-      note: once(acts.note),
-      see: once(acts.see),
-      add: once(acts.add),
-      voice: once(acts.voice),
-      measure: once(acts.measure),
-      undo: once(acts.undo),
-      replan: once(acts.replan),
+      ...(Object.fromEntries(Object.entries(acts).map(([id, act]) => [id, once(act)])) as Record<
+        keyof typeof acts,
+        (e: KeyboardEvent) => void | false
+      >),
+      why: once(toggleWhy),
       cup: (e) => {
         const cup = plan.portions[Number(e.key) - 1];
         if (e.repeat || !cup) return false;
-        setPad({ kind: "check", portionId: cup.id });
+        setOpen({ kind: "pad", pad: { kind: "check", portionId: cup.id } });
       },
     },
-    !isOn || pad !== null || onScale !== null || isAsking || isAdding,
+    !isOn || current === null || isBusy,
   );
 
-  if (plan.record.startedAt === null || !pour.derived.timeline) {
+  if (!isOn || !pour.derived.timeline)
     return (
-      <div className="flex min-h-screen flex-col">
-        <BatchHead id={initial.id} batch={batch} tab="pour" />
-        <main className="mx-2.5 mb-2.5 flex-1 rounded-lg border-[1.5px] border-ink bg-sheet">
-          <SaveTrouble batch={batch} />
+      <Around id={initial.id} batch={batch} isBefore={plan.record.startedAt === null || !pour.derived.timeline}>
+        {plan.record.startedAt === null || !pour.derived.timeline ? (
           <BeforePour
             id={initial.id}
             batch={batch}
@@ -147,16 +137,7 @@ function Pouring({ initial, openedMs }: { initial: StoredBatch; openedMs: number
             openedMs={openedMs}
             onStart={pour.start}
           />
-        </main>
-      </div>
-    );
-  }
-  if (!pour.current) {
-    return (
-      <div className="flex min-h-screen flex-col">
-        <BatchHead id={initial.id} batch={batch} tab="pour" />
-        <main className="mx-2.5 mb-2.5 flex-1 rounded-lg border-[1.5px] border-ink bg-sheet p-8 phone:p-4">
-          <SaveTrouble batch={batch} />
+        ) : (
           <AfterPour
             id={initial.id}
             batch={batch}
@@ -165,20 +146,20 @@ function Pouring({ initial, openedMs }: { initial: StoredBatch; openedMs: number
             openedMs={openedMs}
             onUndoPour={pour.undo}
           />
-        </main>
-      </div>
+        )}
+      </Around>
     );
-  }
-  const lastCheck = plan.record.events.findLast((e) => e.kind === "traceCheck");
+  const laneChoice = plan.practice.people === 2 ? <LaneChoice lane={laneHere} onLane={setLane} /> : null;
   return (
     <div className="flex h-screen min-h-[680px] flex-col bg-sheet max-lg:h-auto max-lg:min-h-screen">
       <PourHead
         title={plan.title}
         pour={pour}
-        commands={pad || onScale || isAsking || isAdding ? [] : commandsOf(POUR_KEYS, acts)}
+        commands={isBusy ? [] : commandsOf(POUR_KEYS, { ...acts, why: toggleWhy })}
         live={clockState.live}
         voice={voice}
         saveState={batch.saveState}
+        laneChoice={laneChoice}
         onOtherWays={acts.replan}
       />
       <SaveTrouble batch={batch} />
@@ -200,77 +181,60 @@ function Pouring({ initial, openedMs }: { initial: StoredBatch; openedMs: number
       ) : (
         <>
           <div className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_400px] max-lg:grid-cols-1">
-            <NowPanel
+            {current ? (
+              <NowPanel
+                plan={plan}
+                pour={pour}
+                range={clockState.chances?.steps.find((s) => s.stepId === current.id)?.startS ?? null}
+                isLearner={whyHere === "why"}
+                acts={acts}
+                scale={
+                  open?.kind === "scale" || open?.kind === "added" ? (
+                    <RoomyPad open={open} plan={plan} pour={pour} onOpen={setOpen} />
+                  ) : null
+                }
+                pad={open?.kind === "pad" && <QuestionPad pad={open.pad} plan={plan} pour={pour} onOpen={setOpen} />}
+              />
+            ) : (
+              <p className="px-7 py-8 text-[32px] leading-tight" data-testid="instruction">
+                Nothing is left for you here: the other is at the last steps.
+              </p>
+            )}
+            <CupsAside
               plan={plan}
               pour={pour}
-              onCheck={() => setPad({ kind: "check", portionId: null })}
-              onNote={note}
-              onSee={acts.see}
-              onMeasure={acts.measure}
-              scale={
-                isAdding ? (
-                  <AddedPad
-                    plan={plan}
-                    into={pour.current.portionIds[0] ?? pour.current.batterId}
-                    onAdded={(added) => {
-                      pour.add(added);
-                      setAdding(false);
-                    }}
-                    onLeave={() => setAdding(false)}
-                  />
-                ) : onScale ? (
-                  <ReadingPad
-                    key={onScale.of}
-                    plan={plan}
-                    derived={pour.derived}
-                    onScale={onScale}
-                    onScaleChange={setOnScale}
-                    onReading={(reading) => {
-                      pour.read(reading);
-                      setOnScale(null);
-                    }}
-                    onLeave={() => setOnScale(null)}
-                  />
-                ) : null
-              }
-              pad={
-                pad && (
-                  <NotePad
-                    pad={pad}
-                    plan={plan}
-                    bowls={wholeBowls(plan, pour)}
-                    onAdded={(eventId) => {
-                      pour.takeBack(eventId);
-                      setPad(null);
-                      setAdding(true);
-                    }}
-                    palette={pour.derived.colours.map((c) => c.fresh)}
-                    onPad={setPad}
-                    onCheck={(portionId, trace) => {
-                      pour.check(portionId, trace);
-                      setPad(null);
-                    }}
-                    onAnswer={(eventId, answer) => {
-                      pour.answer(eventId, answer);
-                      setPad(null);
-                    }}
-                    onSign={(sign) => {
-                      pour.see(sign);
-                      setPad({ kind: "advice", sign });
-                    }}
-                    onDeviation={(eventId, what) => {
-                      pour.specify(eventId, what);
-                      setPad(null);
-                    }}
-                  />
-                )
-              }
+              lastCheck={plan.record.events.findLast((e) => e.kind === "traceCheck")}
+              onOtherWays={acts.replan}
             />
-            <CupsAside plan={plan} pour={pour} lastCheck={lastCheck} onOtherWays={acts.replan} />
           </div>
           <NextSteps pour={pour} turnBacks={clockState.turnBacks} />
         </>
       )}
+    </div>
+  );
+}
+
+/** The page around what comes before and after a pour. */
+function Around({
+  id,
+  batch,
+  isBefore,
+  children,
+}: {
+  id: string;
+  batch: OpenBatch;
+  isBefore: boolean;
+  children: ReactNode;
+}) {
+  return (
+    <div className="flex min-h-screen flex-col">
+      <BatchHead id={id} batch={batch} tab="pour" />
+      <main
+        className={`mx-2.5 mb-2.5 flex-1 rounded-lg border-[1.5px] border-ink bg-sheet ${isBefore ? "" : "p-8 phone:p-4"}`}
+      >
+        <SaveTrouble batch={batch} />
+        {children}
+      </main>
     </div>
   );
 }

@@ -1,4 +1,4 @@
-import { useEffect, useMemo, useState } from "react";
+import { useEffect, useMemo, useRef, useState } from "react";
 import type { Replan } from "../../core/advise/live";
 import { computeMasses } from "../../core/batter/masses";
 import { type Derived, derive } from "../../core/derive/derive";
@@ -12,6 +12,7 @@ import {
   type Sign,
 } from "../../core/document/logSchema";
 import { lastNoted } from "../../core/document/record";
+import { type AtHand, atHand, type BenchHands, handsOf, type Lane } from "../../core/prepare/bench";
 import { hasReadings, posteriorOf } from "../../core/prepare/learned";
 import type { ScheduledStep } from "../../core/prepare/timeline";
 import { cutTo } from "../../core/units/text";
@@ -22,11 +23,21 @@ export interface Pour {
   /** Seconds since first contact of lye and oil; 0 before the start. */
   nowS: number;
   derived: Derived;
-  /** Step at hand; null before the start and after the end. */
+  /** Step at hand, of this device's lane where two work; null before the start, after the end, and where the lane has no step left. */
   current: ScheduledStep | null;
   currentIndex: number;
+  /** What the other must do first. */
+  waitsFor: ScheduledStep | null;
+  /** What the other of two has at hand, where this device shows both; null where nothing can be done beside. */
+  beside: { atHand: AtHand; lane: Lane } | null;
+  /** Who does the step at hand; null where one works alone. */
+  who: BenchHands | null;
+  /** Whether the pour is on: a lane may have done all of its own. */
+  isOn: boolean;
   start(): void;
   stepDone(): void;
+  /** What the other of two does is done. */
+  besideDone(): void;
   check(portionId: string, trace: number): void;
   /** Notes at once that something was done differently; gives the id of the note so that it can be made precise. */
   deviate(): string;
@@ -47,9 +58,10 @@ export interface Pour {
 }
 
 const TICK_MS = 500;
+const NO_STEPS: ScheduledStep[] = [];
 
-/** The pour as it goes: everything follows from the recorded events and the time of day, so a reload goes on where it was. @param openedMs moment that the page was written for, ms */
-export function usePour(batch: OpenBatch, openedMs: number): Pour {
+/** The pour as it goes: everything follows from the recorded events and the time of day, so a reload goes on where it was. @param openedMs moment that the page was written for, ms @param lane whom this device is for, where two work; null for both */
+export function usePour(batch: OpenBatch, openedMs: number, lane: Lane | null = null): Pour {
   const { plan } = batch;
   const { startedAt, finishedAt } = plan.record;
   const isOn = startedAt !== null && finishedAt === null;
@@ -75,27 +87,52 @@ export function usePour(batch: OpenBatch, openedMs: number): Pour {
     () => workedOutOf(plan) ?? derive(plan, startedAt === null ? undefined : wholeS, units, belief),
     [plan, startedAt, wholeS, units, belief],
   );
-  const steps = derived.timeline?.steps ?? [];
-  const currentIndex = steps.findIndex((s) => !s.done);
-  const current = isOn && currentIndex >= 0 ? steps[currentIndex] : null;
+  const steps = derived.timeline?.steps ?? NO_STEPS;
+  const hands = useMemo(() => handsOf(plan, steps), [plan, steps]);
+  const isShared = hands.size > 0;
+  const own = isOn ? atHand(steps, hands, isShared ? lane : null) : null;
+  const current = own?.step ?? null;
+  const currentIndex = current ? steps.indexOf(current) : -1;
+  const who = current ? (hands.get(current.id) ?? null) : null;
+  const other: Lane | null =
+    lane !== null || who === null || who === "both" ? null : who === "helper" ? "pourer" : "helper";
+  const besides = other ? atHand(steps, hands, other) : null;
+  const beside =
+    other && besides && besides.waitsFor === null && hands.get(besides.step.id) === other
+      ? { atHand: besides, lane: other }
+      : null;
 
   const note: OpenBatch["happen"] = (event) => {
-    const id = batch.happen(event);
+    const id = batch.happen(event, isShared ? (lane ?? "") : "");
     setNow(Date.now());
     return id;
   };
 
   const finish = (step: ScheduledStep) =>
-    note({ kind: "stepDone", stepId: step.id, isLast: currentIndex === steps.length - 1 });
+    note({ kind: "stepDone", stepId: step.id, isLast: steps.every((s) => s.done || s.id === step.id) });
+  // Two devices may each do the other's last but one: then no step said that it was the last.
+  const isThrough = isOn && steps.length > 0 && steps.every((s) => s.done);
+  const close = useRef(note);
+  close.current = note;
+  useEffect(() => {
+    if (isThrough) close.current({ kind: "finished" });
+  }, [isThrough]);
 
   return {
     nowS,
     derived,
     current,
     currentIndex,
+    waitsFor: own?.waitsFor ?? null,
+    beside,
+    who,
+    isOn,
     start: () => batch.happen({ kind: "started" }),
     stepDone() {
       if (current) finish(current);
+    },
+    besideDone() {
+      if (beside) finish(beside.atHand.step);
     },
     check: (portionId, trace) => {
       note({ kind: "traceCheck", portionId, trace, answer: null });

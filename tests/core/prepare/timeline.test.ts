@@ -7,6 +7,7 @@ import { newPlan, plainScent } from "../../../src/core/document/newPlan";
 import type { Plan } from "../../../src/core/document/schema";
 import type { ScentClassId } from "../../../src/core/scent/classes";
 import { cupWords } from "../../../src/core/techniques/operations/wording";
+import { PIPING_WINDOW } from "../../../src/core/techniques/traceWindow";
 import { arbitraryPlan } from "../../support/arbitraryPlan";
 
 const withScent = (plan: Plan, scentClass: ScentClassId, dosePctOfOils = 4.5): Plan => ({
@@ -43,6 +44,23 @@ describe("steps", () => {
       "finish:spritz",
       "finish:leave-open",
     ]);
+  });
+
+  it("after the design: pressed in, misted, then piped as soon as it stands, and only then covered", () => {
+    const base = newPlan("Tops", 1);
+    const plan: Plan = {
+      ...base,
+      portions: base.portions.map((p) => (p.takesRest ? { ...p, pipingPct: 12 } : p)),
+      decorations: [{ id: "d1", name: "Glass star", place: "pressed-in", perBar: 1 }],
+      practice: { ...base.practice, cover: "once", gel: "gel" },
+    };
+    const { steps } = timelineOf(plan);
+    const rest = base.portions.find((p) => p.takesRest)!.id;
+    const closing = ["finish:press", "finish:spritz", `pipe:${rest}`, "finish:cover", "finish:heat-on"];
+    expect(steps.slice(-closing.length).map((s) => s.id)).toEqual(closing);
+    const pipe = steps.find((s) => s.kind === "pipe")!;
+    expect(pipe.waitS).toBeGreaterThan(600);
+    expect(pipe.startTrace).toBeGreaterThanOrEqual(PIPING_WINDOW.low - 1e-6);
   });
 
   it("follow one another without overlap, and every portion has a curve that never falls", () => {

@@ -3,7 +3,7 @@ import type { Step } from "../../clock/step";
 import { decorationCounts } from "../../cut/bars";
 import type { Plan } from "../../document/schema";
 import { isIntoPot, kindOf, type Operation, operationDurationS, portionOf } from "../../techniques/operations/registry";
-import { PIPING_WINDOW } from "../../techniques/traceWindow";
+import { PIPING_WINDOW, PRESSING_WINDOW } from "../../techniques/traceWindow";
 import { windowOf } from "../../techniques/windows";
 import { WORKING_TIMES_S } from "../../techniques/workingTimes";
 import { byId } from "../../units/byId";
@@ -19,12 +19,21 @@ function lastFilling(earlier: readonly Operation[]): Operation[] {
 /** Pours that a movement on the top reaches: so many of the last. */
 const LAST_ON_TOP = 6;
 
+type Touched = { portionIds: string[]; shares: number[] };
+
 /** Cups that lie in a mould (or in the pot) when a movement works on it, with their parts of it: those poured there before. */
-function touchedBy(plan: Plan, masses: Masses, index: number): { portionIds: string[]; shares: number[] } {
+function touchedBy(plan: Plan, masses: Masses, index: number): Touched {
   const o = plan.operations[index];
   const { place } = kindOf(o);
   const earlier = plan.operations.slice(0, index).filter((x) => x.mouldId === o.mouldId);
-  const relevant = place === "pot" ? lastFilling(earlier) : place === "top" ? earlier.slice(-LAST_ON_TOP) : earlier;
+  return partsOf(
+    masses,
+    place === "pot" ? lastFilling(earlier) : place === "top" ? earlier.slice(-LAST_ON_TOP) : earlier,
+  );
+}
+
+/** Cups of some pours, with their parts of what was poured. */
+function partsOf(masses: Masses, relevant: readonly Operation[]): Touched {
   const grams = new Map<string, number>();
   for (const x of relevant) {
     const id = portionOf(x);
@@ -102,26 +111,38 @@ class Before {
   }
 }
 
-export function finishSteps(plan: Plan, last: readonly string[]): Step[] {
+/**
+ * What is done once the design is poured, each after the one before: what is pressed in as soon as the top holds it, the mist, what is piped as soon as it stands, the cover.
+ * What is set on the top waits until the shine has gone: that is care after the pour.
+ */
+export function finishSteps(plan: Plan, masses: Masses, last: readonly string[]): Step[] {
   const { ash, cover, gel } = plan.practice;
   const batterId = plan.batters[0].id;
-  const wanted: [string, number][] = [];
-  const decorations = decorationCounts(plan).reduce((sum, d) => sum + d.pieces, 0);
-  if (decorations > 0) wanted.push(["decorate", WORKING_TIMES_S.decoration * decorations]);
-  if (ash === "spritz") wanted.push(["spritz", WORKING_TIMES_S.spritz]);
-  if (cover !== "shine" || ash === "cover") wanted.push(["cover", WORKING_TIMES_S.cover]);
-  else wanted.push(["leave-open", WORKING_TIMES_S.cover]);
-  if (gel === "gel") wanted.push(["heat-on", WORKING_TIMES_S.heatOn]);
+  const finish = (name: string, durationS: number, fields: Partial<Step> = {}) =>
+    step({ id: `finish:${name}`, kind: "finish", batterId, durationS, ...fields });
+  const pressed = decorationCounts(plan).reduce((sum, d) => sum + (d.place === "pressed-in" ? d.pieces : 0), 0);
+  const wanted: Step[] = [];
+  if (pressed > 0) {
+    const top = plan.operations.filter((o) => o.mouldId === plan.operations.at(-1)?.mouldId).slice(-LAST_ON_TOP);
+    const touched = partsOf(masses, top);
+    const window = touched.portionIds.length > 0 ? PRESSING_WINDOW : null;
+    wanted.push(finish("press", WORKING_TIMES_S.decoration * pressed, { ...touched, window, isPatient: true }));
+  }
+  if (ash === "spritz") wanted.push(finish("spritz", WORKING_TIMES_S.spritz));
+  wanted.push(...pipeSteps(plan, masses));
+  if (cover !== "shine" || ash === "cover") wanted.push(finish("cover", WORKING_TIMES_S.cover));
+  else wanted.push(finish("leave-open", WORKING_TIMES_S.cover));
+  if (gel === "gel") wanted.push(finish("heat-on", WORKING_TIMES_S.heatOn));
   let before = [...last];
-  return wanted.map(([name, durationS]) => {
-    const s = step({ id: `finish:${name}`, kind: "finish", batterId, durationS, after: before });
+  return wanted.map((s) => {
+    const placed = { ...s, after: before };
     before = [s.id];
-    return s;
+    return placed;
   });
 }
 
 /** What is kept back for piping: it stands until it holds its shape. */
-export function pipeSteps(plan: Plan, masses: Masses, after: readonly string[]): Step[] {
+function pipeSteps(plan: Plan, masses: Masses): Step[] {
   return plan.portions
     .filter((p) => (masses.portions.find((m) => m.id === p.id)?.pipingG ?? 0) > 0.5)
     .map((p) =>
@@ -130,7 +151,6 @@ export function pipeSteps(plan: Plan, masses: Masses, after: readonly string[]):
         window: PIPING_WINDOW,
         isPatient: true,
         massG: byId(masses.portions, p.id).pipingG,
-        after: [...after],
       }),
     );
 }

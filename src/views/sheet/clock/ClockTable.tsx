@@ -10,6 +10,8 @@ interface Props {
   chances: Chances | null;
   selected: string | null;
   onSelect: (id: string) => void;
+  /** Sets the maker's own words to a step; absent where they cannot be changed any more. */
+  onWords?: (stepId: string, words: string) => void;
 }
 
 const range = (s: { low: number; high: number }) => `${clock(s.low)} – ${clock(s.high)}`;
@@ -21,14 +23,25 @@ const standsAt = (startS: number, s: { low: number; high: number }) => {
 const percent = (v: number) => `${Math.round(100 * v)} %`;
 
 /** The same facts as the ribbons, step by step. */
-export function ClockTable({ plan, timeline, chances, selected, onSelect }: Props) {
+export function ClockTable({ plan, timeline, chances, selected, onSelect, onWords }: Props) {
   const byId = new Map(chances?.steps.map((s) => [s.stepId, s]));
   return (
     <div className="scroll-quiet h-[180px] overflow-y-auto">
-      <table className="w-full max-w-[980px] text-[13px]">
+      <table className="w-full max-w-[1220px] text-[13px]">
         <thead className="sticky top-0 bg-sheet text-left text-[12.5px] text-muted">
           <tr>
-            {["step", "begins", "likely", "takes", "trace", "window", "to spare", "chance", "fit"].map((h) => (
+            {[
+              "step",
+              "begins",
+              "likely",
+              "takes",
+              "trace",
+              "window",
+              "to spare",
+              "chance",
+              "fit",
+              "own words to it",
+            ].map((h) => (
               <th key={h} className="font-normal">
                 {h}
               </th>
@@ -66,6 +79,17 @@ export function ClockTable({ plan, timeline, chances, selected, onSelect }: Prop
                     : `${percent(c.chance)}${c.tooThick > 0.05 ? ", thick" : c.tooThin > 0.05 ? ", thin" : ""}`}
                 </td>
                 <td>{c && s.window ? percent(c.quality) : ""}</td>
+                <td>
+                  <input
+                    className="field w-44 narrow:min-h-[44px]"
+                    aria-label={`Own words to ${stepName(plan, s)}`}
+                    placeholder={s.kind === "pour" ? "rows, not across" : ""}
+                    maxLength={200}
+                    disabled={!onWords}
+                    value={plan.stepWords[s.id] ?? ""}
+                    onChange={(e) => onWords?.(s.id, e.target.value)}
+                  />
+                </td>
               </tr>
             );
           })}

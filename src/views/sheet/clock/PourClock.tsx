@@ -150,7 +150,21 @@ export function PourClock({
           </>
         )}
         {timeline && face === "table" && (
-          <ClockTable plan={plan} timeline={timeline} chances={clock.chances} selected={selected} onSelect={onSelect} />
+          <ClockTable
+            plan={plan}
+            timeline={timeline}
+            chances={clock.chances}
+            selected={selected}
+            onSelect={onSelect}
+            onWords={
+              disabled
+                ? undefined
+                : (stepId, words) => {
+                    const { [stepId]: _, ...others } = plan.stepWords;
+                    batch.set(["stepWords"], words === "" ? others : { ...others, [stepId]: words });
+                  }
+            }
+          />
         )}
         {timeline && face === "advice" && (
           <AdviceList
