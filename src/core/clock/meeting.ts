@@ -99,13 +99,13 @@ export interface MeetingRead {
   waitMin: number | null;
 }
 
-/** @param lyeC @param oilsC as they were read, C */
+/** @param lyeC @param oilsC as they were read, C @param o.mayDiffer hot lye that melts the fats: what they give together is all that counts */
 export function readMeeting(
   lyeC: number,
   oilsC: number,
-  o: { solutionG: number; oilsG: number; targetC: number; roomC: number },
+  o: { solutionG: number; oilsG: number; targetC: number; roomC: number; mayDiffer?: boolean },
 ): MeetingRead {
-  const apartC = Math.abs(lyeC - oilsC);
+  const apartC = o.mayDiffer ? 0 : Math.abs(lyeC - oilsC);
   const togetherC = mixedC(lyeC, o.solutionG, oilsC, o.oilsG);
   const says = (does: MeetingRead["does"], which: MeetingRead["which"] = null, waitMin: number | null = null) => ({
     ...{ togetherC, does, which, waitMin },

@@ -248,11 +248,13 @@ export class Player extends Batters {
     }
     for (const cup of step.splits) this.splitOff(cup, end);
     if (step.kind === "colour") vessels.restRate[main] *= program.vessels[main].rate * Math.exp(this.learned(main));
-    else if (step.kind === "scent") {
-      const { jump, rateFactor, heatC } = scentOf(program, main, this.theta);
-      vessels.addScent(main, jump, rateFactor, heatC);
-    }
+    else if (step.kind === "scent") this.addScentTo(main);
     return end;
+  }
+
+  private addScentTo(v: number): void {
+    const { jump, rateFactor, heatC } = scentOf(this.program, v, this.theta);
+    this.vessels.addScent(v, jump, rateFactor, heatC);
   }
 
   /** Blends the pot to emulsion and on until it looks as thick as it should; what the step took beyond that is rest. */
@@ -262,6 +264,7 @@ export class Player extends Batters {
     const emulsified = Math.min(start + step.emulsionS, latest);
     vessels.advance(v, emulsified);
     vessels.emulsify(v);
+    if (step.isScented) this.addScentTo(v);
     const target = Math.max(1, step.targetTrace + this.theta[program.slots.eye]);
     let end = this.blendTo(v, target, emulsified, latest);
     if (untilS !== null) end = Math.max(end, untilS);

@@ -51,6 +51,8 @@ export interface ProgramStep extends Step {
   /** Seconds of full blending to emulsion, and the trace blended to, for a blend. */
   emulsionS: number;
   targetTrace: number;
+  /** A blending whose oils hold the scent already: it acts as soon as they are an emulsion. */
+  isScented: boolean;
   /** A pour out of a cup that is still in the hand: its batter can be blended or stirred before. */
   isFromCup: boolean;
 }

@@ -10,11 +10,14 @@ export const SCHOOLS = {
       cool: "cool, 27-30 °C: the most time; hard fats may set again",
       middle: "middle, 29-35 °C: what most designs are poured at",
       hot: "hot, about 50 °C: gel at once, little time",
+      room: "at the room's own: lye from the day before, no hard fat that sets again",
+      melt: "hot lye over the hard fats, which melt in it: no stove, no waiting for oils",
     },
   },
   scent: {
     label: "scent goes",
     options: {
+      oils: "into the oils before the lye: only for one that is known never to run",
       batter: "into the whole batter at the start: quick, only for a well-behaved one",
       portion: "into each cup after its colour, at the last moment: the careful way",
       some: "into some cups only: a discolouring one stays out of the white",
@@ -126,4 +129,7 @@ export const DEFAULT_SETTINGS: Settings = {
 };
 
 /** Middle of each temperature school, C. */
-export const SCHOOL_TEMPERATURE_C = { cool: 28, middle: 32, hot: 50 } satisfies Record<Practice["temperature"], number>;
+export const SCHOOL_TEMPERATURE_C = { cool: 28, middle: 32, hot: 50, room: 21, melt: 45 } satisfies Record<
+  Practice["temperature"],
+  number
+>;

@@ -1,4 +1,5 @@
 import type { Meeting } from "../clock/meeting";
+import type { Practice } from "../practice/practiceSchema";
 
 /** One thing to begin before a pour, so that it can begin at the wanted hour. */
 export interface Preparation {
@@ -14,6 +15,10 @@ export interface Preparation {
 
 /** Minutes: to dissolve the lye, to melt the fats until they are clear, for powders to sink into their oil; and how long before the pour both are read (Tundish estimates). */
 const MIN = { dissolve: 5, melt: 15, colours: 30, read: 10 } as const;
+/** Lye of the room's own temperature is made the evening before; melted fats then stand for so long. Hot lye is mixed right before it goes over the fats (Tundish estimates). */
+const ROOM_LYE_MIN = 12 * 60;
+const ROOM_OILS_MIN = 4 * 60;
+const HOT_LYE_MIN = 3;
 /** Where lye or oils do not come down by themselves they stand in cold water for about so long, min. */
 const BATH_MIN = 20;
 const MS = 60_000;
@@ -22,11 +27,13 @@ const MS = 60_000;
  * When to begin what, so that lye and oils of every batter stand at their temperature at a wanted hour; the first first.
  * @param wantedMs when the lye should meet the oils, ms since the epoch
  * @param hasColours whether anything is to be dispersed
+ * @param school lye at the room's own temperature stands overnight; hot lye melts the fats itself, and nothing is read beforehand
  */
 export function preparations(
   meetings: readonly ({ batterId: string } & Pick<Meeting, "lyeMin" | "oilsMin">)[],
   wantedMs: number,
   hasColours: boolean,
+  school: Practice["temperature"] = "middle",
 ): Preparation[] {
   const at = (min: number) => wantedMs - min * MS;
   const list = meetings.flatMap(({ batterId, lyeMin, oilsMin }): Preparation[] =>
@@ -35,9 +42,12 @@ export function preparations(
         ["lye", lyeMin, MIN.dissolve],
         ["oils", oilsMin, MIN.melt],
       ] as const
-    ).map(([what, coolsMin, workMin]) => {
-      const takesMin = workMin + (coolsMin ?? BATH_MIN);
-      return { id: `${what}:${batterId}`, what, batterId, atMs: at(takesMin), takesMin, isCooled: coolsMin === null };
+    ).flatMap(([what, coolsMin, workMin]) => {
+      if (school === "melt" && what === "oils") return [];
+      const standsMin = standsFor(school, what);
+      const takesMin = workMin + (standsMin ?? coolsMin ?? BATH_MIN);
+      const isCooled = standsMin === null && coolsMin === null;
+      return [{ id: `${what}:${batterId}`, what, batterId, atMs: at(takesMin), takesMin, isCooled }];
     }),
   );
   const one = (what: "colours" | "read", min: number): Preparation => ({
@@ -46,8 +56,15 @@ export function preparations(
     takesMin: what === "colours" ? min : 0,
   });
   if (hasColours) list.push(one("colours", MIN.colours));
-  list.push(one("read", MIN.read));
+  if (school !== "melt") list.push(one("read", MIN.read));
   return list.sort((a, b) => a.atMs - b.atMs);
+}
+
+/** How long lye or oils stand in a school that does not cool them to a target, min; null in the others. */
+function standsFor(school: Practice["temperature"], what: "lye" | "oils"): number | null {
+  if (school === "melt") return HOT_LYE_MIN;
+  if (school !== "room") return null;
+  return what === "lye" ? ROOM_LYE_MIN : ROOM_OILS_MIN;
 }
 
 /** The next moment that a time of day ("15:00") comes, ms; null for what is none. @param nowMs in the local zone */

@@ -28,6 +28,7 @@ import { isCupPour, kindOf } from "../techniques/operations/registry";
 import { byId } from "../units/byId";
 import type { DoseBase } from "../units/dose";
 import { deriveSteps } from "./steps";
+import { isInOils } from "./steps/make";
 
 const DEFAULT_EXTRA_BLENDING_S = 5;
 const DEFAULT_EXTRA_DOSE_PCT = 20;
@@ -271,6 +272,7 @@ function withPlaces(
     ],
     emulsionS: s.kind === "blend" ? emulsionS(s.batterId) : 0,
     targetTrace: s.kind === "blend" ? byId(plan.batters, s.batterId).blendToTrace : 0,
+    isScented: s.kind === "blend" && isInOils(plan, byId(plan.batters, s.batterId)),
     isFromCup: s.kind === "pour" && s.portionIds.length === 1 && isFromCup(plan, s.operationId),
   }));
 }

@@ -144,6 +144,7 @@ const bare = ({
   emulsionS: ____,
   targetTrace: _____,
   isFromCup: ______,
+  isScented: _______,
   ...step
 }: ProgramStep): Step => step;
 

@@ -11,6 +11,7 @@ import type { Sayer } from "../units/sayer";
 import { fitProblems } from "./fit";
 import { liquidName, lyeJugOf } from "./lyeJug";
 import { SAFETY_ITEMS } from "./safety";
+import { isInOils } from "./steps/make";
 
 export type WeighUpStage = "safety" | "tools" | "colours" | "scents" | "oils" | "lye" | "additives" | "targets";
 
@@ -154,7 +155,12 @@ function scentItems(plan: Plan, masses: Masses, sayer: Sayer): Draft[] {
   };
   return [
     ...plan.batters.flatMap((b) =>
-      item(b.id, `the whole ${b.name.toLowerCase()}`, b.scent, byId(masses.batters, b.id).scentG),
+      item(
+        b.id,
+        isInOils(plan, b) ? `the oils of ${b.name.toLowerCase()}, before the lye` : `the whole ${b.name.toLowerCase()}`,
+        b.scent,
+        byId(masses.batters, b.id).scentG,
+      ),
     ),
     ...plan.portions.flatMap((p) => item(p.id, p.name, p.scent, byId(masses.portions, p.id).scentG)),
   ];

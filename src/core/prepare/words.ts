@@ -19,6 +19,7 @@ import { byId } from "../units/byId";
 import type { Sayer } from "../units/sayer";
 import { liquidName, lyeName } from "./lyeJug";
 import { reasonOf } from "./reasons";
+import { isInOils } from "./steps/make";
 import { fillingsOf } from "./vessels";
 
 /** What a person at the bench reads: what to do, and how. */
@@ -120,6 +121,12 @@ const FINISH: Record<string, Said> = {
   },
 };
 
+/** How the lye goes in, by the school of temperature. */
+const lyeWords = (plan: Plan, lye: string): string =>
+  plan.practice.temperature === "melt"
+    ? `${lye}, hot as it is, over the hard fats; stir until all is clear, then the soft oils.`
+    : `${lye}, slowly down the blender shaft.`;
+
 /** What goes into the whole batter once it is an emulsion: " Then by hand: 12 g honey." Empty where nothing does. */
 function stirredIn(batter: Batter, pot: BatterMasses, sayer: Sayer): string {
   const held = pot.liquids
@@ -175,14 +182,13 @@ function said(plan: Plan, step: Step, masses: Masses, sayer: Sayer): Said {
     case "lye":
       return {
         title: `Pour the lye into the oils${several}`,
-        detail: `${sayer.g(step.massG!)} of ${lyeName(batter, pot)}, slowly down the blender shaft. The clock starts at the first drop.`,
-        caution:
-          "Goggles and gloves on. Lye burns: on skin rinse with plenty of water; in the eyes rinse 15-20 minutes and seek medical help.",
+        detail: `${lyeWords(plan, `${sayer.g(step.massG!)} of ${lyeName(batter, pot)}`)} The clock starts at the first drop.`,
+        caution: `Goggles and gloves on. ${plan.practice.temperature === "melt" ? "It is hot besides: pour low, no milk or sugar in it. " : ""}Lye burns: on skin rinse with plenty of water; in the eyes rinse 15-20 minutes and seek medical help.`,
       };
     case "blend":
       return {
         title: `Blend to ${stageName(batter.blendToTrace)}${several}`,
-        detail: `Short pulses, stir between: about ${Math.round(step.durationS)} s on high for ${sayer.g(step.massG!)}. Stop when no oil slick shows at the rim; blending cannot be undone.${stirredIn(batter, pot, sayer)}`,
+        detail: `Short pulses, stir between: about ${Math.round(step.durationS)} s on high for ${sayer.g(step.massG!)}. Stop when no oil slick shows at the rim; blending cannot be undone.${isInOils(plan, batter) ? " Its scent is in the oils: it may run from here." : ""}${stirredIn(batter, pot, sayer)}`,
         caution: "Raw batter is caustic: keep the bell under the surface.",
       };
     case "weigh":

@@ -128,13 +128,23 @@ export function BeforePour({ id, batch, derived, isKept, openedMs, onStart }: Pr
 function Meeting({ id, batch, derived, openedMs }: Pick<Props, "id" | "batch" | "derived" | "openedMs">) {
   const { say } = useUnits();
   const { timeline } = derived;
-  const { batters } = batch.plan;
+  const { batters, practice } = batch.plan;
   if (!timeline?.meetings.length) return null;
   const minutes = (v: number) => `${Math.round(v)} min`;
   const needs = (v: number | null) =>
     v === null
       ? "will not come down by itself in this room: stand it in cold water"
       : `needs ${minutes(v)} to come down`;
+  const degrees = (c: number) => say(Math.round(c), "temperature");
+  const meetAt = (m: (typeof timeline.meetings)[number], targetC: number) => {
+    const [first, other] = m.firstBegun === "lye" ? ["mix the lye", "oils"] : ["melt the oils", "lye"];
+    const lead = m.leadMin !== null && m.leadMin >= 1 ? `, ${minutes(m.leadMin)} before the ${other}` : "";
+    const lye =
+      m.lyePeakC < targetC - 1
+        ? `The lye stays at about ${degrees(m.lyePeakC)}: warm it gently in a water bath, or pour it as it is into warmer oils`
+        : `The lye climbs to about ${degrees(m.lyePeakC)} and ${needs(m.lyeMin)}`;
+    return `For ${say(targetC, "temperature")} ${first} first${lead}. ${lye}; oils melted to ${degrees(m.oilsFromC)} ${needs(m.oilsMin)}.`;
+  };
   return (
     <section className="mb-5 text-[16px]" aria-labelledby="meeting-head">
       <h2 id="meeting-head" className="text-[20px]">
@@ -142,19 +152,12 @@ function Meeting({ id, batch, derived, openedMs }: Pick<Props, "id" | "batch" | 
       </h2>
       {timeline.meetings.map((m) => {
         const batter = byId(batters, m.batterId);
-        const first = m.firstBegun === "lye" ? "mix the lye" : "melt the oils";
         return (
           <p key={m.batterId} className="mt-1 leading-snug">
             {batters.length > 1 && <strong>{batter.name}: </strong>}
-            For {say(batter.startTemperatureC, "temperature")} {first} first
-            {m.leadMin !== null && m.leadMin >= 1
-              ? `, ${minutes(m.leadMin)} before the ${m.firstBegun === "lye" ? "oils" : "lye"}`
-              : ""}
-            .{" "}
-            {m.lyePeakC < batter.startTemperatureC - 1
-              ? `The lye stays at about ${say(Math.round(m.lyePeakC), "temperature")}: warm it gently in a water bath, or pour it as it is into warmer oils`
-              : `The lye climbs to about ${say(Math.round(m.lyePeakC), "temperature")} and ${needs(m.lyeMin)}`}
-            ; oils melted to {say(Math.round(m.oilsFromC), "temperature")} {needs(m.oilsMin)}.
+            {practice.temperature === "melt"
+              ? `Hot lye melts the hard fats: mix it last, pour it over them at once and stir until all is clear. It climbs to about ${degrees(m.lyePeakC)}; together they come to about ${degrees(batter.startTemperatureC)}, as planned.`
+              : meetAt(m, batter.startTemperatureC)}
           </p>
         );
       })}

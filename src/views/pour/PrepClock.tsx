@@ -69,7 +69,7 @@ export function PrepClock({ id, plan, meetings, openedMs }: Props) {
   };
   const wantedMs = nextTime(held.at, nowMs);
   const hasColours = plan.portions.some((p) => p.colourants.length > 0);
-  const list = wantedMs === null ? [] : preparations(meetings, wantedMs, hasColours);
+  const list = wantedMs === null ? [] : preparations(meetings, wantedMs, hasColours, plan.practice.temperature);
   const first = list[0];
   const lateMin = first && !held.done.includes(first.id) ? Math.round((nowMs - first.atMs) / 60_000) : 0;
   return (

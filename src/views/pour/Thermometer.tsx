@@ -42,6 +42,7 @@ export function Thermometer({ batch, batter, masses }: Props) {
         oilsG: masses.oilsG,
         targetC: batter.startTemperatureC,
         roomC: plan.roomTemperatureC,
+        mayDiffer: plan.practice.temperature === "melt",
       })
     : null;
   const field = (what: "lye" | "oils") => (

@@ -36,12 +36,20 @@ const RUNS_FROM_JUMP = 0.25;
 export const runs = (effect: { rateFactor: number; jumpSteps: number }): boolean =>
   effect.rateFactor >= RUNS_FROM_FACTOR || effect.jumpSteps >= RUNS_FROM_JUMP;
 
+/** Where the scent of a whole batter goes into the oils it is no step of the pour: it is there when lye meets them. */
+export const isInOils = (plan: Plan, batter: { scent: unknown }): boolean =>
+  plan.practice.scent === "oils" && batter.scent !== null;
+
+/** The step after which a whole batter is mixed. */
+export const mixedBy = (plan: Plan, batter: { id: string; scent: unknown }): string =>
+  batter.scent !== null && !isInOils(plan, batter) ? `scent:${batter.id}` : `blend:${batter.id}`;
+
 /** When a cup is there: its own weighing, or for the rest in the bowl the last weighing of its batter. */
 export function readyAfter(plan: Plan, p: Portion): string[] {
   if (!p.takesRest) return [`weigh:${p.id}`];
   const weighed = plan.portions.filter((x) => x.batterId === p.batterId && !x.takesRest).map((x) => `weigh:${x.id}`);
   const batter = byId(plan.batters, p.batterId);
-  return weighed.length ? weighed : [batter.scent ? `scent:${batter.id}` : `blend:${batter.id}`];
+  return weighed.length ? weighed : [mixedBy(plan, batter)];
 }
 
 /** Steps that finish a cup: after them it can be poured. */

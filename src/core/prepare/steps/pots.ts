@@ -4,7 +4,7 @@ import type { Batter, Plan } from "../../document/schema";
 import { type AdditiveTime, additiveRow } from "../../formula/additives";
 import { byMass, WHISK_BLEND_SHARE, WORKING_TIMES_S } from "../../techniques/workingTimes";
 import { byId } from "../../units/byId";
-import { step } from "./make";
+import { isInOils, mixedBy, step } from "./make";
 
 const INTO_LYE: ReadonlySet<AdditiveTime> = new Set(["lye-water", "hot-lye", "cooled-lye"]);
 
@@ -40,7 +40,7 @@ export function potSteps(plan: Plan, masses: Masses, blendS: (batterId: string) 
         after: [lye],
       }),
     ];
-    if (batter.scent) {
+    if (batter.scent && !isInOils(plan, batter)) {
       const durationS = byMass(WORKING_TIMES_S.scentCup, pot.baseG, "scent");
       steps.push(
         step({
@@ -54,7 +54,7 @@ export function potSteps(plan: Plan, masses: Masses, blendS: (batterId: string) 
         }),
       );
     }
-    const mixed = batter.scent ? scent : blend;
+    const mixed = mixedBy(plan, batter);
     for (const p of plan.portions) {
       if (p.batterId !== batter.id || p.takesRest) continue;
       const massG = byId(masses.portions, p.id).baseG;
