@@ -38,12 +38,16 @@ export const PRESSING_WINDOW = traceWindow(
   "the top no longer closes around it: press gently, or set it on with a drop of batter",
 );
 
-/** What a dollop out of the bag shows, and the trace that it speaks of (a Tundish estimate). */
+/** What a dollop out of the bag shows, and the traces between which it then stands (Tundish estimates). */
 export const DOLLOPS = [
-  { label: "keeps its shape", small: "the tip leaves its edges: pipe now", trace: 4 },
-  { label: "sinks together slowly", small: "some minutes more", trace: 3.5 },
-  { label: "runs flat", small: "a good while more", trace: 2.8 },
+  { label: "keeps its shape", small: "the tip leaves its edges: pipe now", low: 4, high: 5 },
+  { label: "sinks together slowly", small: "some minutes more", low: 3.2, high: 3.7 },
+  { label: "runs flat", small: "a good while more", low: 0, high: 2.8 },
 ] as const;
+
+/** The reading that a dollop is: what was expected, moved only as far as it was not so. */
+export const dollopTrace = ({ low, high }: (typeof DOLLOPS)[number], expected: number): number =>
+  Math.min(high, Math.max(low, expected));
 
 /** Grade falls from 1 at the window's edge to 0 this far outside. */
 export const GRADE_FADES = 0.4;

@@ -4,7 +4,7 @@ import { STAGES, stageName } from "../../core/clock/stages";
 import { type CheckAnswer, DEVIATIONS, type Deviation, SIGNS, type Sign } from "../../core/document/logSchema";
 import type { Plan } from "../../core/document/schema";
 import { vesselName } from "../../core/document/vesselName";
-import { DOLLOPS } from "../../core/techniques/traceWindow";
+import { DOLLOPS, dollopTrace } from "../../core/techniques/traceWindow";
 import { TraceGuideButton } from "../guide/TraceGuide";
 import { KeyHint } from "../keys/KeyHint";
 import { PAD_KEYS } from "../keys/screens";
@@ -16,7 +16,7 @@ export type Pad =
   | { kind: "deviation"; eventId: string }
   | { kind: "question"; question: Question }
   | { kind: "sign" }
-  | { kind: "dollop"; portionId: string }
+  | { kind: "dollop"; portionId: string; expected: number }
   | { kind: "advice"; sign: Sign };
 
 const ANSWER_WORDS: Record<CheckAnswer, { label: string; small: string }> = {
@@ -81,7 +81,10 @@ export function NotePad({ pad, plan, palette, onPad, onCheck, onDeviation, onAns
           take: () => onAnswer(pad.question.eventId, answer),
         }))
       : pad.kind === "dollop"
-        ? DOLLOPS.map(({ label, small, trace }) => ({ label, small, take: () => onCheck(pad.portionId, trace) }))
+        ? DOLLOPS.map((dollop) => ({
+            ...dollop,
+            take: () => onCheck(pad.portionId, dollopTrace(dollop, pad.expected)),
+          }))
         : pad.kind === "sign"
           ? SIGNS.map((sign) => ({ label: SIGN_WORDS[sign].label, take: () => onSign(sign) }))
           : pad.kind === "advice"
