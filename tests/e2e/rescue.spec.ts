@@ -1,11 +1,13 @@
 import type { APIRequestContext, Page } from "@playwright/test";
-import { expect, saved, test } from "./journey";
+import { demoBatches } from "../../src/data/demo/studio";
+import { patient, saved } from "./journey";
+import { expect, test, up } from "./servers";
 
 const instruction = (page: Page) => page.getByTestId("instruction");
 
-/** A copy of a demo batch whose pour has been on for so many seconds; every step that the plan has before then is done. */
+/** A pour that has been on for so many seconds; every step that the plan has before then is done. */
 async function onSince(request: APIRequestContext, atS: number): Promise<string> {
-  const { document } = await (await request.get("/api/batches/demo-meteor-shower")).json();
+  const document = demoBatches("2026-11-27").find((b) => b.id === "demo-meteor-shower")!.plan;
   const { id } = await (await request.post("/api/batches", { data: { ...document, title: "It runs" } })).json();
   const { timeline } = await (await request.post("/api/plan/derive", { data: document })).json();
   const startMs = Date.now() - 1000 * atS;
@@ -18,16 +20,21 @@ async function onSince(request: APIRequestContext, atS: number): Promise<string>
   let n = 0;
   for (const s of timeline.steps.filter((x: { endS: number }) => x.endS <= atS))
     await note({ kind: "stepDone", id: `t${++n}`, stepId: s.id, isLast: false }, s.endS);
-  const ink = document.portions.find((p: { name: string }) => p.name === "Ink").id;
+  const ink = document.portions.find((p) => p.name === "Ink")!.id;
   await note({ kind: "traceCheck", id: "tc", portionId: ink, trace: 2.9, answer: "as-seen" }, atS - 5);
   return id;
 }
 
-test("a cup runs: other ways are shown with their faces within a second, one is laid out by a key while offline, stays, and is undone", async ({
-  page,
-  context,
+test("a cup runs at minute 4: other ways are shown with their faces within a second, one is laid out by a key while the server is dead, stays, and is undone", async ({
+  start,
+  browser,
 }) => {
-  const id = await onSince(page.request, 300);
+  const server = await start(4477);
+  await up(server);
+  const context = await browser.newContext({ baseURL: server.address });
+  const page = patient(await context.newPage());
+  page.on("dialog", (dialog) => void dialog.accept());
+  const id = await onSince(context.request, 240);
   await page.goto(`/batches/${id}/pour`);
   const before = await instruction(page).textContent();
   await page.keyboard.press("r");
@@ -37,7 +44,8 @@ test("a cup runs: other ways are shown with their faces within a second, one is 
   expect(await ways.count()).toBeGreaterThan(1);
   await expect(page.getByText(/to decide|falls away soon/).first()).toBeVisible();
   const words = await page.getByRole("region", { name: "Nearest to the plan" }).getByRole("heading").textContent();
-  await context.setOffline(true);
+  server.child.kill("SIGKILL");
+  await server.exit;
   await page.keyboard.press("1");
   await expect(page.getByRole("region", { name: "Ways to go on" })).toHaveCount(0);
   const now = await instruction(page).textContent();
@@ -45,7 +53,7 @@ test("a cup runs: other ways are shown with their faces within a second, one is 
   const stepBefore = await count.textContent();
   await page.keyboard.press("Space");
   await expect(count).not.toHaveText(stepBefore!);
-  await context.setOffline(false);
+  await up(await start(4477));
   await saved(page);
   await page.reload();
   const stored = async () => (await (await page.request.get(`/api/batches/${id}`)).json()).document;
@@ -65,4 +73,5 @@ test("a cup runs: other ways are shown with their faces within a second, one is 
   await page.keyboard.press("r");
   await page.keyboard.press("w");
   await expect(instruction(page)).toHaveText(before!);
+  await context.close();
 });
