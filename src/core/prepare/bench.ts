@@ -22,12 +22,17 @@ export function handsOf(plan: Pick<Plan, "practice">, steps: readonly ScheduledS
   // A step stands at its hands from the end of what was waited for.
   const inTime = steps.toSorted((a, b) => a.startS - b.startS || a.endS - b.endS);
   for (const s of inTime) {
+    const [wished, other]: [Lane, Lane] = HELPS.has(s.kind) ? ["helper", "pourer"] : ["pourer", "helper"];
+    // What is done is as it was: only what is left is shared out, whatever the times at which the rest was said done.
+    if (s.done) {
+      hands.set(s.id, s.hands === 2 ? "both" : wished);
+      continue;
+    }
     if (s.hands === 2) {
       hands.set(s.id, "both");
       freeS.pourer = freeS.helper = s.endS;
       continue;
     }
-    const [wished, other]: [Lane, Lane] = HELPS.has(s.kind) ? ["helper", "pourer"] : ["pourer", "helper"];
     const isFree = (lane: Lane) => freeS[lane] <= s.startS + EPSILON_S;
     const lane = isFree(wished) || !isFree(other) ? wished : other;
     hands.set(s.id, lane);
