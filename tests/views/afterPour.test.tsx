@@ -116,3 +116,28 @@ it("gel is looked for again until it is at the rim; then heat off is due at once
   expect(heading()).toBe("Heat off");
   expect(screen.getByRole("status").textContent).toBe("due now");
 });
+
+it("what is due is called out where the device may speak, once each", () => {
+  const spoken: string[] = [];
+  vi.stubGlobal(
+    "SpeechSynthesisUtterance",
+    class {
+      constructor(readonly text: string) {}
+    },
+  );
+  vi.stubGlobal("speechSynthesis", { cancel: () => {}, speak: (u: { text: string }) => spoken.push(u.text) });
+  localStorage.clear();
+  vi.setSystemTime(at(1));
+  shown();
+  expect(spoken).toEqual([]);
+  act(() => void fireEvent.click(screen.getByRole("button", { name: "Call out what is due" })));
+  const first = heading()!;
+  expect(spoken).toEqual([first]);
+  moveTo(2);
+  expect(spoken).toHaveLength(1);
+  press("1");
+  moveTo(3);
+  expect(spoken).toEqual([first, heading()]);
+  vi.unstubAllGlobals();
+  localStorage.clear();
+});

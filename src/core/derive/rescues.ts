@@ -2,6 +2,7 @@ import { costOf } from "../advise/advice";
 import { type Barred, FAR, type Way } from "../advise/ground";
 import { restOf } from "../advise/rest";
 import { waysOn } from "../advise/ways";
+import { hasAdded, withAdded } from "../batter/added";
 import { coloursOf } from "../batter/colours";
 import { computeMasses, type Masses } from "../batter/masses";
 import { chancesOf, type StepChance } from "../clock/chance";
@@ -140,8 +141,11 @@ function rescueOf(found: Found, plan: Found, asked: Asked): Rescue {
   const open = timeline.steps.filter((s) => !s.done);
   const used = (f: Found) => f.masses.moulds.reduce((sum, m) => sum + m.pouredG, 0);
   const before = new Set(needsOf(plan.plan, asked.tools).map((n) => n.words));
-  const colours = coloursOf(found.plan, masses);
-  const shades = shadesOf(found.plan, masses, colours);
+  // The face is of what is really in the cups, the clock's part of the plan as it was.
+  const real = hasAdded(found.plan) ? withAdded(found.plan, masses) : found.plan;
+  const realMasses = real === found.plan ? masses : (computeMasses(real) ?? masses);
+  const colours = coloursOf(real, realMasses);
+  const shades = shadesOf(real, realMasses, colours);
   const { mouldId } = restOf(plan.plan, doneOf(timeline))!;
   return {
     id: way.id,
@@ -158,7 +162,7 @@ function rescueOf(found: Found, plan: Found, asked: Asked): Rescue {
     tools: leftNeeds(found, asked).flatMap((n) => (before.has(n.words) ? [] : [n.words])),
     unusedG: Math.max(0, used(plan) - used(found)),
     levelMm: byId(masses.moulds, mouldId).levelMm,
-    design: designOf(found.plan, masses, timeline, mouldId, shades),
+    design: designOf(real, realMasses, timeline, mouldId, shades),
     palette: [...colours, ...shades.list.map((s) => s.colours)].map((c) => c.cured),
   };
 }

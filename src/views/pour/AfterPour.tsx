@@ -11,6 +11,8 @@ import { atTime, whenDue } from "../parts/care";
 import { clock } from "../parts/format";
 import type { OpenBatch } from "../parts/useBatch";
 import { LongClock } from "./LongClock";
+import { useVoice } from "./useVoice";
+import { VoiceButton } from "./VoiceButton";
 
 interface Props {
   id: string;
@@ -48,9 +50,12 @@ export function AfterPour({ id, batch, derived, pouredS, openedMs, onUndoPour }:
   });
   const words = next && CARE_WORDS[next.task];
   const isDue = next !== null && next.dueMs <= nowMs;
+  // What is due is called out where this device speaks: with a tone, and again for the next.
+  const voice = useVoice(isDue && words ? words.ask : null, isDue ? 0 : null);
   return (
     <div className="mx-auto max-w-[1180px]">
       <div className="flex flex-wrap items-baseline gap-x-5">
+        {voice.can && <VoiceButton voice={voice} label="Call out what is due" className="order-last ml-auto" />}
         <h1 className="text-[26px]">Poured in {clock(pouredS)}</h1>
         <p className="text-[17px] text-muted">
           Gear stays on until the washing-up is done: raw batter and the mould stay caustic.

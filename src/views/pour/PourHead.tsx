@@ -1,4 +1,3 @@
-import { Volume2, VolumeX } from "lucide-react";
 import type { ComponentProps, ReactNode } from "react";
 import type { LiveView } from "../../core/advise/live";
 import { Desk } from "../keys/Desk";
@@ -8,6 +7,7 @@ import { AbandonPour } from "./AbandonPour";
 import { LiveBanner } from "./LiveBanner";
 import type { Pour } from "./usePour";
 import type { Voice } from "./useVoice";
+import { VoiceButton } from "./VoiceButton";
 
 interface Props {
   title: string;
@@ -33,17 +33,7 @@ export function PourHead({ title, pour, commands, live, voice, saveState, laneCh
       <AbandonPour onAbandon={pour.abandon} />
       <Desk screen="pour" commands={commands} isQuiet />
       <LiveBanner live={live} nowS={pour.nowS} onChange={onOtherWays} />
-      {voice.can && (
-        <button
-          type="button"
-          className="button !min-h-12"
-          aria-pressed={voice.isOn}
-          aria-label="Speak the steps"
-          onClick={voice.toggle}
-        >
-          {voice.isOn ? <Volume2 size={20} aria-hidden="true" /> : <VolumeX size={20} aria-hidden="true" />}
-        </button>
-      )}
+      {voice.can && <VoiceButton voice={voice} label="Speak the steps" />}
       <SaveMark saveState={saveState} />
       <output className="font-head ml-auto text-[38px] font-semibold" aria-label="Time since lye met oil">
         {clock(pour.nowS)}

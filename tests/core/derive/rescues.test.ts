@@ -187,4 +187,21 @@ describe("rescues", () => {
     expect(back.operations).toEqual(on.operations);
     expect(back.design).toEqual(on.design);
   });
+
+  it("show what is really in the cups: colour that was put in beyond the plan, too", () => {
+    const { plan, nowS } = runningPour("drop", 0.3);
+    const [cup] = plan.portions.filter((p) => p.id === "p3");
+    const added = { kind: "added" as const, id: "x1", atS: nowS - 5, what: "colour" as const, into: cup.id };
+    const more: Plan = {
+      ...plan,
+      record: {
+        ...plan.record,
+        events: [...plan.record.events, { ...added, colourantId: cup.colourants[0].id, amount: 6 }],
+      },
+    };
+    const palettes = [plan, more].map((p) => rescuesOf(p, { ...ASKED, nowS })!.list[0].palette);
+    const place = plan.portions.indexOf(cup);
+    expect(palettes[1][place]).not.toBe(palettes[0][place]);
+    expect(palettes[1][0]).toBe(palettes[0][0]);
+  });
 });
