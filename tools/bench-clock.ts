@@ -103,8 +103,8 @@ const coarse = { part: 0.25, fineness: 0.25, stage: "coarse" } as const;
 row(
   `other ways to go on, ${found.list.length} shown, with coarse faces`,
   medianMs(() => {
-    const { list, cutMm } = rescuesOf(poured, asked)!;
-    for (const r of list) wallFace(r.design, r.palette, cutMm, { width: 390, height: 296 }, coarse);
+    const { list } = rescuesOf(poured, asked)!;
+    for (const r of list) wallFace(r.design, r.palette, r.cutMm, { width: 390, height: 296 }, coarse);
   }, 5),
   "aim: 1000 ms",
 );

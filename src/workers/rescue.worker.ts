@@ -14,14 +14,21 @@ const SMOOTH = { part: 1, fineness: 0.6, stage: "smooth" } as const;
 async function work(job: RescueJob): Promise<void> {
   const startMs = performance.now();
   const answer = (message: RescueAnswer, transfer: Transferable[] = []) => postMessage(message, { transfer });
-  const asked = { nowS: job.nowS, seed: SEED, draws: DRAWS, tools: job.tools, say: sayer(job.units) };
+  const asked = {
+    nowS: job.nowS,
+    seed: SEED,
+    draws: DRAWS,
+    tools: job.tools,
+    moulds: job.moulds,
+    say: sayer(job.units),
+  };
   const rescues = rescuesOf(job.plan, asked);
   answer({ kind: "rescues", rescues, afterMs: performance.now() - startMs });
   if (!rescues) return;
   for (const care of [COARSE, SMOOTH]) {
-    for (const [i, { id, design, palette }] of rescues.list.entries()) {
+    for (const [i, { id, design, palette, cutMm }] of rescues.list.entries()) {
       await breathe();
-      const face = wallFace(design, palette, rescues.cutMm, job, care);
+      const face = wallFace(design, palette, cutMm, job, care);
       const areAll = care === SMOOTH || i === rescues.list.length - 1;
       answer({ kind: "face", id, face, areAll, afterMs: performance.now() - startMs }, [face.rgba.buffer]);
     }

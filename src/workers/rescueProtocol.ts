@@ -1,5 +1,7 @@
 import type { Rescues } from "../core/derive/rescues";
 import type { Plan } from "../core/document/schema";
+import type { Row } from "../core/library/use";
+import type { LibraryMould } from "../core/mould/mouldSchema";
 import type { ToolKind } from "../core/mould/toolSchema";
 import type { UnitPreferences } from "../core/units/quantities";
 import type { WallFace } from "./wallFace";
@@ -11,6 +13,8 @@ export interface RescueJob {
   nowS: number;
   /** Kinds of tools at hand; empty where that is not known. */
   tools: readonly ToolKind[];
+  /** Other moulds of the studio. */
+  moulds: readonly Row<LibraryMould>[];
   units: UnitPreferences;
   width: number;
   height: number;

@@ -85,7 +85,7 @@ describe.each(engines())("the log of a batch in the $name database", (engine) =>
       { kind: "replanned", words: expect.stringMatching(/^On the sheet: .+ taken out; another order$/) },
     ]);
     expect(document.schedule).toEqual(schedule);
-    const { design, schedule: before, portions, operations: all } = seen.document;
-    expect(document.record.planned).toEqual({ design, schedule: before, portions, operations: all });
+    const { design, schedule: before, moulds, portions, operations: all } = seen.document;
+    expect(document.record.planned).toEqual({ design, schedule: before, moulds, portions, operations: all });
   });
 });

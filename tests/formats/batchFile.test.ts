@@ -126,7 +126,7 @@ describe("migrations", () => {
 
   it("of version 8: the cups join what a pour goes by, and no step has words of its own yet", () => {
     const { stepWords: _, ...plan } = newPlan("Older", 1);
-    const { design, schedule, operations, portions } = plan;
+    const { design, schedule, operations, portions, moulds } = plan;
     const lifted = (planned: unknown) => {
       const read = migrate({ ...plan, schemaVersion: 8, record: { ...plan.record, planned } });
       return read.ok ? (read.document as Plan) : null;
@@ -136,6 +136,7 @@ describe("migrations", () => {
       schedule,
       operations,
       portions,
+      moulds,
     });
     expect(lifted(null)).toMatchObject({ stepWords: {}, record: { planned: null } });
   });

@@ -16,6 +16,8 @@ export interface Way {
   edit: Edit;
   /** The family that it goes over to: what that looks like hangs on the trace by then. */
   family?: FamilyId;
+  /** The mould that it goes on in, where that is another. */
+  mouldId?: string;
   /** How far it leads from the plan, 0 the same picture to 1 another one. */
   far: number;
 }
@@ -34,6 +36,7 @@ export const FAR = {
   unDrawn: 0.35,
   topOnly: 0.45,
   out: 0.55,
+  mould: 0.6,
   family: 0.6,
   spooned: 0.7,
 } as const;
@@ -47,6 +50,7 @@ export interface Ground {
   /** The cup that runs, or stands thickest. */
   fast: Portion;
   newId: () => string;
+  newMouldId: () => string;
 }
 
 /** Spoonfuls must stand: cups that are too thin are blended up for them, the fast one is left in peace. */

@@ -1,4 +1,8 @@
-import type { Plan, Portion } from "../document/schema";
+import type { Edit } from "../document/edits/edit";
+import type { Mould, Plan, Portion } from "../document/schema";
+import { type Row, takeMould } from "../library/use";
+import { volumeMl } from "../mould/mould";
+import type { LibraryMould } from "../mould/mouldSchema";
 import type { Draft } from "../techniques/families/family";
 import { FAMILIES, type FamilyId, familyOf, knobsOf, layOut } from "../techniques/families/registry";
 import { isCupPour, isTopPour, type Operation, type OperationKind, portionOf } from "../techniques/operations/registry";
@@ -92,8 +96,10 @@ function ofWhatIsLeft(list: readonly Operation[], { cupPct, topPct }: Rest): Ope
 }
 
 /** Another family with what is left in each cup. */
-export function inFamily(g: Ground, id: FamilyId): Way | Barred {
-  const { plan, rest } = g;
+export function inFamily(g: Ground, id: FamilyId, mould: Mould = byId(g.plan.moulds, g.rest.mouldId)): Way | Barred {
+  const { plan } = g;
+  // Nothing lies in another mould yet.
+  const rest = mould.id === g.rest.mouldId ? g.rest : { ...g.rest, hasFloor: false };
   const own = familyOf(id);
   const knobs = { ...plan.design.knobs, ...(rest.hasFloor ? { floorPct: 0 } : {}) };
   const set = knobsOf(own, id === plan.design.family ? knobs : rest.hasFloor ? { floorPct: 0 } : {});
@@ -104,10 +110,9 @@ export function inFamily(g: Ground, id: FamilyId): Way | Barred {
   });
   const words = own.label;
   if (portions.length < LEAST_CUPS) return { words, reason: "one cup alone is left" };
-  const mould = byId(plan.moulds, rest.mouldId);
   const laid = layOut({ moulds: plan.moulds, portions }, id, set, mould);
   if (rest.hasFloor && laid.some((o) => WANTS_EMPTY.has(o.kind))) return { words, reason: "wants an empty mould" };
-  const next = ofWhatIsLeft(laid, rest).map((o) => ({ ...o, id: g.newId() }));
+  const next = ofWhatIsLeft(laid, rest).map((o) => ({ ...o, id: g.newId(), mouldId: mould.id }));
   const poured = new Set(next.filter(isCupPour).map((o) => o.portionId));
   if ([...rest.cupPct.keys()].some((cup) => !poured.has(cup))) return { words, reason: "does not use every cup" };
   return {
@@ -119,3 +124,37 @@ export function inFamily(g: Ground, id: FamilyId): Way | Barred {
     far: FAR.family,
   };
 }
+
+/** A mould that takes what is left must hold at least this part of it, as it is filled. */
+const HOLDS = 0.98;
+
+/**
+ * What is left into another mould of the studio that holds it, lower than the one at hand: less to lay down before it sets. In place of that one where nothing lies in it yet.
+ * @param leftMl what is left, mL
+ */
+export function inMould(g: Ground, moulds: readonly Row<LibraryMould>[], leftMl: number): Way[] {
+  const { plan, rest } = g;
+  const own = byId(plan.moulds, rest.mouldId);
+  const isEmpty = !rest.hasFloor && !rest.done.some((o) => o.mouldId === own.id);
+  const id = isEmpty ? own.id : g.newMouldId();
+  const [mould] = moulds
+    .map((row) => takeMould(row, id, own.fillPct))
+    .filter((m) => m.dividers === null && m.heightMm < own.heightMm && volumeMl(m) * HOLDS >= leftMl)
+    .sort((a, b) => volumeMl(a) - volumeMl(b));
+  if (!mould) return [];
+  const way = inFamily(g, plan.design.family, mould);
+  if (!("edit" in way)) return [];
+  const list = isEmpty ? plan.moulds.map((m) => (m.id === id ? mould : m)) : [...plan.moulds, mould];
+  return [
+    {
+      id: "other-mould",
+      words: isEmpty ? `all of it into ${mould.name}` : `what is left into ${mould.name}`,
+      cost: `lower and wider bars; line ${mould.name} first`,
+      edit: { kind: "all", edits: [{ kind: "set", path: ["moulds"], value: list }, ...parts(way.edit)] },
+      mouldId: id,
+      far: FAR.mould,
+    },
+  ];
+}
+
+const parts = (edit: Edit) => (edit.kind === "all" ? edit.edits : [edit]);

@@ -1,7 +1,7 @@
 import type { Batter, Plan, Portion } from "../document/schema";
 import { additiveRow } from "../formula/additives";
 import { effectiveSuperfatPct, type FormulaPerGram, type LiquidMass } from "../formula/formula";
-import { findOil, type OilLookup, oilLookup, sapNaoh } from "../formula/oils";
+import { findOil, oilLookup, sapNaoh } from "../formula/oils";
 import { levelMm, volumeMl } from "../mould/mould";
 import { isCupPour, isTopPour, portionOf } from "../techniques/operations/registry";
 import { byId } from "../units/byId";
@@ -115,10 +115,9 @@ function batterMasses(
   plan: Plan,
   batter: Batter,
   shares: ReadonlyMap<string, number>,
-  fillMl: number,
-  find: OilLookup,
+  sizeOf: (batter: Batter) => Sized | null,
 ): { masses: BatterMasses; sized: Sized } | null {
-  const sized = sizeBatter(plan, batter, shares, fillMl, find);
+  const sized = sizeOf(batter);
   if (!sized) return null;
   const { formula, oilsG, perOil } = sized;
   const totalShare = batter.oils.reduce((sum, o) => sum + o.sharePct, 0);
@@ -245,10 +244,12 @@ export function computeMasses(plan: Plan): Masses | null {
   const shares = resolvedShares(plan);
   const find = oilLookup(plan.oilRows);
   const fillMlOf = (m: Plan["moulds"][number]) => (volumeMl(m) * m.fillPct) / 100;
-  const fillMl = plan.moulds.reduce((sum, m) => sum + fillMlOf(m), 0);
+  // A batter that is made has the size that it was made at, whatever is changed of its cups and moulds since.
+  const asMade: Plan = plan.record.planned ? { ...plan, ...plan.record.planned } : plan;
+  const fillMl = asMade.moulds.reduce((sum, m) => sum + fillMlOf(m), 0);
   const made = new Map<string, { masses: BatterMasses; sized: Sized }>();
   for (const batter of plan.batters) {
-    const one = batterMasses(plan, batter, shares, fillMl, find);
+    const one = batterMasses(plan, batter, shares, (b) => sizeBatter(asMade, b, resolvedShares(asMade), fillMl, find));
     if (!one) return null;
     made.set(batter.id, one);
   }

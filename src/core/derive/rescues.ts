@@ -11,7 +11,9 @@ import { barsOf } from "../cut/bars";
 import { applyEdit, type Edit } from "../document/edits/edit";
 import { readPlan } from "../document/read";
 import type { Plan } from "../document/schema";
+import type { Row } from "../library/use";
 import { levelMm } from "../mould/mould";
+import type { LibraryMould } from "../mould/mouldSchema";
 import type { ToolKind } from "../mould/toolSchema";
 import { posteriorOf } from "../prepare/learned";
 import { needsOf } from "../prepare/needs";
@@ -50,8 +52,11 @@ export interface Rescue extends Odds {
   tools: string[];
   /** Batter of cups that reaches no mould any more, g. */
   unusedG: number;
-  /** The loaf that comes out, mm high, its face and its colours. */
+  /** True where it goes on in another mould than the one at hand. */
+  isElsewhere: boolean;
+  /** The loaf that comes out, mm high, its middle bar, mm along, its face and its colours. */
   levelMm: number;
+  cutMm: number;
   design: Design;
   palette: string[];
 }
@@ -68,8 +73,6 @@ export interface Rescues {
   /** What lies in the mould. */
   pouredG: number;
   pouredMm: number;
-  /** Middle bar, mm along the loaf. */
-  cutMm: number;
   /** Where none is likely: the lump can still be pressed in, cooked or rebatched. */
   isLump: boolean;
 }
@@ -83,7 +86,7 @@ const FIRST_STEPS = 4;
 const WORTH = 0.02;
 
 interface Found {
-  way: Pick<Way, "id" | "words" | "cost" | "edit" | "far" | "family">;
+  way: Pick<Way, "id" | "words" | "cost" | "edit" | "far" | "family" | "mouldId">;
   plan: Plan;
   masses: Masses;
   timeline: Timeline;
@@ -98,6 +101,8 @@ export interface Asked {
   draws: number;
   /** Kinds of tools at hand; empty where that is not known. */
   tools: readonly ToolKind[];
+  /** Other moulds of the studio. */
+  moulds?: readonly Row<LibraryMould>[];
   say?: Sayer;
 }
 
@@ -146,7 +151,8 @@ function rescueOf(found: Found, plan: Found, asked: Asked): Rescue {
   const realMasses = real === found.plan ? masses : (computeMasses(real) ?? masses);
   const colours = coloursOf(real, realMasses);
   const shades = shadesOf(real, realMasses, colours);
-  const { mouldId } = restOf(plan.plan, doneOf(timeline))!;
+  const atHand = restOf(plan.plan, doneOf(timeline))!.mouldId;
+  const mouldId = way.mouldId ?? atHand;
   return {
     id: way.id,
     words: way.words,
@@ -161,7 +167,9 @@ function rescueOf(found: Found, plan: Found, asked: Asked): Rescue {
     washUpMin: costOf(found.plan, timeline.endS).washUpMin,
     tools: leftNeeds(found, asked).flatMap((n) => (before.has(n.words) ? [] : [n.words])),
     unusedG: Math.max(0, used(plan) - used(found)),
+    isElsewhere: mouldId !== atHand,
     levelMm: byId(masses.moulds, mouldId).levelMm,
+    cutMm: middleOf(found.plan, mouldId),
     design: designOf(real, realMasses, timeline, mouldId, shades),
     palette: [...colours, ...shades.list.map((s) => s.colours)].map((c) => c.cured),
   };
@@ -175,6 +183,13 @@ function leftNeeds({ plan, timeline }: Found, { tools }: Asked) {
 
 const doneOf = (timeline: Timeline): Set<string> =>
   new Set(timeline.steps.flatMap((s) => (s.done && s.operationId ? [s.operationId] : [])));
+
+/** Middle bar of a mould, mm along it. */
+function middleOf(plan: Plan, mouldId: string): number {
+  const { lengthMm } = byId(plan.moulds, mouldId);
+  const { middlesMm } = barsOf(lengthMm, plan.barThicknessMm, plan.trimMm);
+  return middlesMm[Math.floor((middlesMm.length - 1) / 2)] ?? lengthMm / 2;
+}
 
 /** What lies in a mould by the steps that are done. */
 function pouredOf(plan: Plan, masses: Masses, done: ReadonlySet<string>, mouldId: string): { g: number; mm: number } {
@@ -231,7 +246,9 @@ export function rescuesOf(plan: Plan, asked: Asked): Rescues | null {
   const done = doneOf(asItIs.timeline);
   const rest = restOf(plan, done);
   if (!rest || rest.cupPct.size === 0) return null;
-  const { ways, barred } = waysOn(plan, rest, thickestLeft(asItIs.timeline, rest.cupPct.keys(), asked.nowS));
+  const fastId = thickestLeft(asItIs.timeline, rest.cupPct.keys(), asked.nowS);
+  const leftMl = rest.left.reduce((sum, o) => sum + asItIs.masses.operationMl.get(o.id)!, 0);
+  const { ways, barred } = waysOn(plan, rest, fastId, { moulds: asked.moulds ?? [], leftMl });
   const found = ways.flatMap((way): Found[] => {
     const tried = applyEdit(plan, way.edit);
     const read = tried.ok ? readPlan(tried.document) : null;
@@ -249,7 +266,6 @@ export function rescuesOf(plan: Plan, asked: Asked): Rescues | null {
     .slice(0, MOST_RESCUES - 1);
   others.sort((a, b) => b.odds.chance - a.odds.chance);
   const poured = pouredOf(plan, asItIs.masses, done, rest.mouldId);
-  const { middlesMm } = barsOf(byId(plan.moulds, rest.mouldId).lengthMm, plan.barThicknessMm, plan.trimMm);
   return {
     atS: asked.nowS,
     plan: asItIs.odds,
@@ -257,7 +273,6 @@ export function rescuesOf(plan: Plan, asked: Asked): Rescues | null {
     out: [...found.filter(isOut).map((f) => whyOut(f, asked)), ...barred].slice(0, MOST_OUT),
     pouredG: poured.g,
     pouredMm: poured.mm,
-    cutMm: middlesMm[Math.floor((middlesMm.length - 1) / 2)] ?? byId(plan.moulds, rest.mouldId).lengthMm / 2,
     isLump: !best,
   };
 }

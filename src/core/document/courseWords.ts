@@ -34,6 +34,11 @@ function cupWords(before: Portion | undefined, now: Portion | undefined): string
   return fields.length > 0 ? [`${now.name}: ${fields.join(" and ")} changed`] : [];
 }
 
+function mouldWords(before: Course, now: Course): string {
+  const fresh = now.moulds.filter((m) => !before.moulds.some((b) => same(b, m)));
+  return fresh.length > 0 ? `into ${fresh.map((m) => m.name).join(" and ")}` : "a mould taken out";
+}
+
 /** What differs between two courses of a pour, in words for its record; "nothing" where nothing does. */
 export function courseWords(before: Course, now: Course): string {
   const words: string[] = [];
@@ -57,6 +62,7 @@ export function courseWords(before: Course, now: Course): string {
         now.portions.find((p) => p.id === id),
       ),
     );
+  if (!same(before.moulds, now.moulds)) words.push(mouldWords(before, now));
   if (words.length === 0 && !same(before.design, now.design)) words.push("design set otherwise");
   return words.join("; ") || "nothing";
 }

@@ -28,7 +28,7 @@ export const ADDED = ["colour", "scent", "blending"] as const;
 export const LONGEST_WORDS = 200;
 const MOST_EDITS = 60;
 /** A change at the bench is one of the design: its first step names what it may touch. */
-const path = z.tuple([z.enum(["operations", "design", "schedule", "portions"])]).rest(z.string().max(90));
+const path = z.tuple([z.enum(["operations", "design", "schedule", "portions", "moulds"])]).rest(z.string().max(90));
 const oneEdit = z.discriminatedUnion("kind", [
   z.strictObject({ kind: z.literal("set"), path, value: z.json() }),
   z.strictObject({ kind: z.literal("insert"), path, index: z.int().min(0), item: z.looseObject({ id }) }),

@@ -276,13 +276,16 @@ const from7: Migration = {
   },
 };
 
-/** Version 9: the cups are part of what may change while it is poured, and a step may have words of the maker's own. */
+/** Version 9: cups and moulds are part of what may change while it is poured, and a step may have words of the maker's own. */
 const from8: Migration = {
   from: 8,
   up: (d) => {
     const lifted = { ...d, stepWords: {} };
     if (!isObject(d.record) || !isObject(d.record.planned)) return lifted;
-    return { ...lifted, record: { ...d.record, planned: { ...d.record.planned, portions: d.portions } } };
+    return {
+      ...lifted,
+      record: { ...d.record, planned: { ...d.record.planned, portions: d.portions, moulds: d.moulds } },
+    };
   },
 };
 

@@ -12,7 +12,7 @@ const LONGEST_S = 86_400;
 const MS = 1000;
 /** A last step and the end of a pour are one, where they lie no farther apart, ms. */
 const SAME_MS = 2000;
-const COURSE = ["design", "schedule", "portions", "operations"] as const satisfies readonly (keyof Course)[];
+const COURSE = ["design", "schedule", "moulds", "portions", "operations"] as const satisfies readonly (keyof Course)[];
 
 const byTime = (a: BenchEvent, b: BenchEvent): number =>
   Date.parse(a.at) - Date.parse(b.at) || (a.id < b.id ? -1 : a.id > b.id ? 1 : 0);
@@ -53,9 +53,10 @@ export function counted(log: readonly BenchEvent[]): BenchEvent[] {
   return left.slice(left.findLastIndex((e) => e.kind === "abandoned") + 1).filter((e) => e.kind !== "takenBack");
 }
 
-const courseOf = ({ design, schedule, portions, operations }: Course): Course => ({
+const courseOf = ({ design, schedule, moulds, portions, operations }: Course): Course => ({
   design,
   schedule,
+  moulds,
   portions,
   operations,
 });

@@ -94,9 +94,10 @@ export const scheduleSchema = z.strictObject({
 
 const operations = z.array(operationSchema).max(200);
 const portions = z.array(portionSchema).min(1).max(12);
+const moulds = z.array(planMouldSchema).min(1).max(8);
 
 /** What a pour goes by: what may still be changed while it is on. */
-export const coursed = { design: designSchema, schedule: scheduleSchema, portions, operations };
+export const coursed = { design: designSchema, schedule: scheduleSchema, moulds, portions, operations };
 
 /** What is noted of a pour. What follows from the log (`record.ts`) stands beside it, so that whoever reads need not fold it. */
 export const recordSchema = z.strictObject({
@@ -152,7 +153,7 @@ export const planSchema = z.strictObject({
   knowledge: knowledgeSchema,
   /** Rows of oils that do not ship with Tundish, or were changed, as they were when chosen. */
   oilRows: z.array(oilSchema).max(60),
-  moulds: z.array(planMouldSchema).min(1).max(8),
+  moulds,
   batters: z.array(batterSchema).min(1).max(4),
   portions,
   equipment: z.array(equipmentSchema).max(60),
@@ -173,6 +174,6 @@ export type Batter = z.infer<typeof batterSchema>;
 export type Portion = z.infer<typeof portionSchema>;
 export type Mould = Plan["moulds"][number];
 export type { Operation };
-/** Design, order of the steps, cups and operations: what a pour goes by. */
+/** Design, order of the steps, moulds, cups and operations: what a pour goes by. */
 export type Course = Pick<Plan, keyof typeof coursed>;
 export type PlanRecord = z.infer<typeof recordSchema>;

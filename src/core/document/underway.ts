@@ -72,8 +72,17 @@ export function underwayRefuses(before: Plan, now: Plan): string | null {
   if (!isOn(before)) return null;
   if (!same(mixed(before), mixed(now)) || differs(before, now, "oilRows"))
     return "lye and oils have met: the formula stays as it is";
-  if (differs(before, now, "moulds")) return "the pour is on: its moulds stay as they are";
   const standing = standingOf(before);
+  const filled = new Set(before.operations.flatMap((o) => (standing.operations.has(o.id) ? [o.mouldId] : [])));
+  for (const mould of before.moulds)
+    if (
+      filled.has(mould.id) &&
+      !same(
+        mould,
+        now.moulds.find((m) => m.id === mould.id),
+      )
+    )
+      return `${mould.name} is being filled: it stays as it is`;
   const refused = operationsRefuse(before.operations, now.operations, standing.operations);
   if (refused) return refused;
   const added = now.portions.find((p) => !before.portions.some((x) => x.id === p.id));

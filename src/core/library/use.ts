@@ -16,7 +16,8 @@ import { type DoseBase, RATE_BASIS_IDS } from "../units/dose";
  * library changes later.
  */
 
-interface Row<D> {
+/** A row of a library, with its id. */
+export interface Row<D> {
   id: string;
   document: D;
 }

@@ -29,11 +29,12 @@ const range = ({ low, high }: Rescue) => `${percent(low).replace(" %", "")} to $
 
 /** A face with the level up to which it is poured already. */
 function Face({ rescue, rescues, face }: { rescue: Rescue; rescues: Rescues; face: WallFace | undefined }) {
+  const isOverPoured = rescues.pouredMm > 0 && !rescue.isElsewhere;
   const at = 100 * (1 - Math.min(1, rescues.pouredMm / Math.max(1, rescue.levelMm)));
   return (
     <span className="relative block h-full w-full">
       <FaceCanvas face={face} label={`Predicted bar: ${rescue.words}`} />
-      {rescues.pouredMm > 0 && (
+      {isOverPoured && (
         <svg viewBox="0 0 100 100" preserveAspectRatio="none" className="absolute inset-0 h-full w-full" aria-hidden>
           <line x1="0" x2="100" y1={at} y2={at} stroke="#fff" strokeWidth="4" vectorEffect="non-scaling-stroke" />
           <line
@@ -107,7 +108,7 @@ function Best({
           </p>
         </div>
       </div>
-      {rescues.pouredMm > 0 && (
+      {rescues.pouredMm > 0 && !r.isElsewhere && (
         <p className="mt-2 text-[15px] text-muted">
           Below the dashed line: poured, {grams(Math.round(rescues.pouredG))}, {mm(rescues.pouredMm)}. It stays, but for
           what is still drawn or dropped through it.

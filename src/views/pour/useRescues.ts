@@ -20,12 +20,13 @@ export interface FoundRescues {
 /** The ways to go on, worked out beside the page when they are asked for, and again when something new was noted. What stands stays until then. */
 export function useRescues(plan: Plan, nowS: number): FoundRescues {
   const { units } = useUnits();
-  const { tools } = useBench();
+  const { tools, moulds } = useBench();
   const [found, setFound] = useState<FoundRescues>({ rescues: undefined, faces: new Map(), latestS: {} });
   const kinds = useMemo(
     () => [...new Set([...tools.map((t) => t.document.spec.kind), ...plan.equipment.map((e) => e.spec.kind)])].sort(),
     [tools, plan.equipment],
   );
+  const rows = useMemo(() => moulds.map(({ id, document }) => ({ id, document })), [moulds]);
   const askedS = useRef(nowS);
   askedS.current = nowS;
   useEffect(() => {
@@ -40,9 +41,9 @@ export function useRescues(plan: Plan, nowS: number): FoundRescues {
       if (data.areAll && data.face.stage === "coarse") performance.mark("rescues:faces", { detail: data.afterMs });
       setFound((before) => ({ ...before, faces: new Map(before.faces).set(data.id, data.face) }));
     };
-    const job: RescueJob = { plan, nowS: askedS.current, tools: kinds, units, ...FACE_PX };
+    const job: RescueJob = { plan, nowS: askedS.current, tools: kinds, moulds: rows, units, ...FACE_PX };
     worker.postMessage(job);
     return () => worker.terminate();
-  }, [plan, kinds, units]);
+  }, [plan, kinds, rows, units]);
   return found;
 }

@@ -107,7 +107,7 @@ function BatchSheet({ initial, stills }: { initial: StoredBatch; stills?: Stills
             className={`scroll-quiet flex min-h-0 flex-col gap-1.5 overflow-y-auto pr-1 narrow:overflow-visible ${inRooms(room, "mould", "formula")}`}
           >
             <div className={inRooms(room, "mould")}>
-              <MouldPanel {...mixed} onMore={() => setDrawer({ kind: "mould" })} />
+              <MouldPanel {...designed} onMore={() => setDrawer({ kind: "mould" })} />
             </div>
             <div className={inRooms(room, "formula")}>
               <FormulaPanel
@@ -144,7 +144,7 @@ function BatchSheet({ initial, stills }: { initial: StoredBatch; stills?: Stills
         {drawer?.kind === "portion" && (
           <PortionDrawer {...props} portionId={drawer.portionId} onPortion={onMore} onClose={close} />
         )}
-        {drawer?.kind === "mould" && <MouldDrawer {...mixed} onClose={close} />}
+        {drawer?.kind === "mould" && <MouldDrawer {...designed} onClose={close} />}
         {drawer?.kind === "colours" && <ColoursDrawer {...props} onClose={close} />}
       </main>
     </div>

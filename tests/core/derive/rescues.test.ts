@@ -2,6 +2,7 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { restOf } from "../../../src/core/advise/rest";
 import { waysOn } from "../../../src/core/advise/ways";
+import { computeMasses } from "../../../src/core/batter/masses";
 import { latestStartS, MOST_RESCUES, rescuesOf } from "../../../src/core/derive/rescues";
 import { applyEdit } from "../../../src/core/document/edits/edit";
 import type { BenchEvent } from "../../../src/core/document/logSchema";
@@ -9,6 +10,7 @@ import { readPlan } from "../../../src/core/document/read";
 import { afterBench } from "../../../src/core/document/record";
 import type { Plan } from "../../../src/core/document/schema";
 import { planOfFamily } from "../../../src/core/library/familyPlan";
+import { PLAIN_LOAF } from "../../../src/core/mould/mouldSchema";
 import { compileDesign } from "../../../src/core/swirl/design";
 import { drawIndices, finish } from "../../../src/core/swirl/face";
 import { FAMILY_IDS } from "../../../src/core/techniques/families/registry";
@@ -121,10 +123,10 @@ describe("rescues", () => {
 
   it("leave what is poured as it is: under the dashed line the faces are the same, where nothing is drawn through", () => {
     const { plan, nowS } = runningPour("drop", 0.5);
-    const { list, pouredMm, cutMm } = rescuesOf(plan, { ...ASKED, nowS })!;
+    const { list, pouredMm } = rescuesOf(plan, { ...ASKED, nowS })!;
     const frameMm = Math.max(...list.map((r) => r.levelMm));
     const faceOf = (r: (typeof list)[number]) =>
-      finish(drawIndices(compileDesign(r.design), { kind: "across", atMm: cutMm }, 60, 60, 1, frameMm)).colour;
+      finish(drawIndices(compileDesign(r.design), { kind: "across", atMm: r.cutMm }, 60, 60, 1, frameMm)).colour;
     const done = doneIn(plan);
     const [first] = list;
     const poured = faceOf({
@@ -203,5 +205,62 @@ describe("rescues", () => {
     const place = plan.portions.indexOf(cup);
     expect(palettes[1][place]).not.toBe(palettes[0][place]);
     expect(palettes[1][0]).toBe(palettes[0][0]);
+  });
+
+  it("another mould of the studio takes what is left, where it is lower and holds it: in place of an empty one, else beside it", () => {
+    const slab = {
+      ...PLAIN_LOAF,
+      name: "Tray",
+      kind: "slab" as const,
+      lengthMm: 320,
+      widthMm: 240,
+      heightMm: 40,
+      notes: "",
+    };
+    const moulds = [
+      { id: "mould-1", document: { ...slab, name: "Too small", lengthMm: 60 } },
+      { id: "mould-2", document: slab },
+      { id: "mould-3", document: { ...slab, name: "Too high", heightMm: 120 } },
+    ];
+    const laid = (share: number) => {
+      const { plan, nowS } = runningPour("drop", share);
+      const rest = restOf(plan, doneIn(plan))!;
+      const { ways } = waysOn(plan, rest, "p2", { moulds, leftMl: 700 });
+      const way = ways.find((w) => w.id === "other-mould")!;
+      const tried = applyEdit(plan, way.edit);
+      if (!tried.ok) throw new Error(tried.reason);
+      return { plan, nowS, way, after: tried.document };
+    };
+    const begun = laid(0.4);
+    expect(begun.way.words).toBe("what is left into Tray");
+    expect(begun.after.moulds.map((m) => m.name)).toEqual(["Loaf", "Tray"]);
+    const done = doneIn(begun.plan);
+    for (const o of begun.after.operations)
+      expect(o.mouldId, o.id).toBe(done.has(o.id) ? begun.plan.moulds[0].id : begun.way.mouldId);
+    expect(readPlan(begun.after).ok).toBe(true);
+
+    const fresh = planOfFamily("drop");
+    const empty = waysOn(fresh, restOf(fresh, new Set())!, "p2", { moulds, leftMl: 1400 });
+    const all = empty.ways.find((w) => w.id === "other-mould")!;
+    expect(all.words).toBe("all of it into Tray");
+    const moved = applyEdit(fresh, all.edit);
+    expect(moved.ok && moved.document.moulds.map((m) => m.name)).toEqual(["Tray"]);
+    // Nothing holds so much.
+    const none = waysOn(fresh, restOf(fresh, new Set())!, "p2", { moulds, leftMl: 9000 });
+    expect(none.ways.some((w) => w.id === "other-mould")).toBe(false);
+  });
+
+  it("and the batter that is made is no more for it, nor for more that is kept back of a cup", () => {
+    const { plan } = runningPour("drop", 0);
+    const started = afterBench(plan, { kind: "started", id: "s", at: "2026-11-27T10:00:00.000Z", by: "" });
+    const made = computeMasses(started)!.batters[0].baseG;
+    const [mould] = started.moulds;
+    const wider: Plan = { ...started, moulds: [{ ...mould, widthMm: 2 * mould.widthMm }] };
+    const piped: Plan = { ...started, portions: started.portions.map((p) => ({ ...p, pipingPct: 30 })) };
+    for (const changed of [wider, piped]) expect(computeMasses(changed)!.batters[0].baseG).toBeCloseTo(made, 9);
+    expect(computeMasses({ ...wider, record: { ...wider.record, planned: null } })!.batters[0].baseG).toBeCloseTo(
+      2 * made,
+      6,
+    );
   });
 });

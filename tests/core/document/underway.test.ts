@@ -34,7 +34,7 @@ const ofCup = (field: string, value: unknown): Edit => set(value, "portions", `#
 describe("what is done of a pour stands", () => {
   it.each([
     ["formula", whole, set(40, "batters", "#b1", "startTemperatureC"), /lye and oils have met/],
-    ["mould", whole, set(999, "moulds", "@0", "lengthMm"), /moulds stay/],
+    ["a mould that is being filled", begun, set(999, "moulds", "@0", "lengthMm"), /is being filled/],
     ["a pour that is done", begun, { kind: "remove", path: ["operations"], id: first.id }, /done already/],
     ["the mould of a done pour", begun, set("m9", "operations", `#${first.id}`, "mouldId"), /done already/],
     [
@@ -72,6 +72,7 @@ describe("what is done of a pour stands", () => {
 
   it.each([
     ["the scale's word on the bowl", split, set(1200, "batters", "#b1", "bowl", "grossG")],
+    ["a mould in which nothing lies", whole, set(999, "moulds", "@0", "lengthMm")],
     ["shares before the split", whole, ofCup("sharePct", 7)],
     ["the colour of a cup that is weighed out only", split, ofCup("colourants", [])],
     ["pours that are left", begun, { kind: "remove", path: ["operations"], id: second.id }],
