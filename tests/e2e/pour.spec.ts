@@ -1,3 +1,4 @@
+import type { Plan } from "../../src/core/document/schema";
 import { expect, newBatch, pourOn, saved, test, weighUp } from "./journey";
 
 test("a batch is poured: steps by key, a reload goes on at the same step and time, then the book and the shelf", async ({
@@ -65,4 +66,49 @@ test("a start by mistake can be taken back, and cautions stand before the start"
   await page.getByRole("button", { name: "started by mistake?" }).click();
   await page.getByRole("button", { name: "Take it back" }).click();
   await expect(page.getByRole("button", { name: /start the clock/ })).toBeVisible();
+});
+
+test("while it is poured the sheet goes on: what is done stands, what is left is changed, noted and taken back", async ({
+  page,
+}) => {
+  const url = await newBatch(page, "Changed on the way");
+  const api = `/api${new URL(url).pathname}`;
+  const stored = async () => (await (await page.request.get(api)).json()).document as Plan;
+  const { operations } = await stored();
+  const at = (s: number) => new Date(Date.now() - 300_000 + 1000 * s).toISOString();
+  const steps = ["weigh:p2", "weigh:p3", operations[0].id];
+  const events: object[] = [
+    { kind: "started", id: "s0", at: at(0), by: "" },
+    ...steps.map((stepId, i) => ({
+      ...{ kind: "stepDone", id: `d${i}`, at: at(60 * i + 60), by: "" },
+      ...{ stepId, isLast: false },
+    })),
+  ];
+  for (const data of events) expect((await page.request.post(`${api}/events`, { data })).status()).toBe(201);
+  // The open sheet hears of it.
+  await expect(page.getByText(/The pour is on\. What is done stands/)).toBeVisible();
+  const pours = page.getByRole("list", { name: "Pours in order" });
+  await expect(pours.getByRole("button", { name: /^Pour 1, .+, done$/ })).toBeVisible();
+  await expect(page.getByRole("button", { name: "Move pour 1" })).toBeDisabled();
+  await expect(page.getByLabel("Share of Ink, %")).toBeDisabled();
+  await pours.getByRole("button", { name: /^Pour 3, / }).click();
+  await page.getByRole("button", { name: "Remove pour 3" }).click();
+  await saved(page);
+  await expect.poll(async () => (await stored()).operations.length).toBe(operations.length - 1);
+  // Nothing is put before what is done: said, and nothing changes.
+  await page.getByRole("button", { name: "Move pour 2" }).focus();
+  await page.keyboard.press("Space");
+  await page.keyboard.press("ArrowUp");
+  await page.keyboard.press("Space");
+  await expect(page.getByRole("alert").filter({ hasText: "nothing can come before" })).toBeVisible();
+  const { record } = await stored();
+  expect(record.events.at(-1)).toMatchObject({
+    kind: "replanned",
+    words: expect.stringMatching(/^On the sheet: .+ taken out$/),
+  });
+  await page.getByRole("link", { name: "Back to the pour" }).click();
+  await expect(page.getByTestId("instruction")).toBeVisible();
+  await page.keyboard.press("u");
+  await saved(page);
+  await expect.poll(async () => (await stored()).operations).toEqual(operations);
 });
