@@ -11,7 +11,7 @@ import { base, clearAway, cutDuring, eachKeepsAll, type Image, saveMany, titleOf
 afterAll(clearAway);
 
 describe("a power cut while a database of an older Tundish is brought up to date", () => {
-  const COUNT = 5;
+  const COUNT = 4;
   let images: Image[];
 
   beforeAll(async () => {
@@ -47,7 +47,7 @@ describe("a power cut while a database of an older Tundish is brought up to date
 });
 
 describe("a power cut during the very first start", () => {
-  const COUNT = 6;
+  const COUNT = 4;
   let images: Image[];
   let stands: boolean[];
   beforeAll(async () => {

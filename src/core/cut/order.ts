@@ -30,7 +30,7 @@ export interface OrderPlan {
 }
 
 /** Cured grams per finished gram, over the whole batch. */
-function curedShare(plan: Plan, masses: Masses): number {
+export function curedShare(plan: Plan, masses: Masses): number {
   let wet = 0;
   let cured = 0;
   for (const cup of masses.portions) {

@@ -1,5 +1,6 @@
 import { type ColourantKindId, colourantKind } from "../colour/kinds";
 import { LIQUIDS } from "../formula/liquids";
+import { OPEN_CUTTING } from "../mould/cutSchema";
 import { DEFAULT_PRACTICE } from "../practice/practiceSchema";
 import { US_MEASURES } from "../units/dose";
 import { withUniqueLines } from "./ids";
@@ -276,11 +277,11 @@ const from7: Migration = {
   },
 };
 
-/** Version 9: cups and moulds are part of what may change while it is poured, and a step may have words of the maker's own. */
+/** Version 9: cups and moulds are part of what may change while it is poured, a step may have words of the maker's own, and the cuts are planned. */
 const from8: Migration = {
   from: 8,
   up: (d) => {
-    const lifted = { ...d, stepWords: {} };
+    const lifted = { ...d, stepWords: {}, cutting: OPEN_CUTTING };
     if (!isObject(d.record) || !isObject(d.record.planned)) return lifted;
     return {
       ...lifted,

@@ -1,5 +1,6 @@
 import type { PortionColourant } from "../colour/colourantSchema";
 import { type ColourantKindId, colourantKind } from "../colour/kinds";
+import { OPEN_CUTTING } from "../mould/cutSchema";
 import { PLAIN_LOAF } from "../mould/mouldSchema";
 import { DEFAULT_SETTINGS, SCHOOL_TEMPERATURE_C, type Settings } from "../practice/practiceSchema";
 import type { ScentClassId } from "../scent/classes";
@@ -207,6 +208,7 @@ export function newPlan(title: string, seed: number, settings: Settings = DEFAUL
         motion: "line",
       },
     ],
+    cutting: OPEN_CUTTING,
     stepWords: {},
     weighUp: emptyWeighUp(),
     record: emptyRecord(),

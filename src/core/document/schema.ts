@@ -3,6 +3,7 @@ import { portionColourantSchema } from "../colour/colourantSchema";
 import { careSchema } from "../cure/careSchema";
 import { additiveSchema, batterFormulaFields } from "../formula/formulaSchema";
 import { oilSchema } from "../formula/oilSchema";
+import { cuttingPlanSchema } from "../mould/cutSchema";
 import { planMouldSchema } from "../mould/mouldSchema";
 import { equipmentSchema } from "../mould/toolSchema";
 import { measuresSchema, practiceSchema } from "../practice/practiceSchema";
@@ -144,6 +145,7 @@ export const planSchema = z.strictObject({
       }),
     )
     .max(12),
+  cutting: cuttingPlanSchema,
   cureDays: z.int().min(1).max(400),
   /** Water that stays in a cured bar, percent of it. */
   residualWaterPct: within(2, 25, "%"),

@@ -5,11 +5,9 @@ import { type Lanes, lanesIn } from "../techniques/lanes";
 import type { Operation } from "../techniques/operations/registry";
 import type { Sayer } from "../units/sayer";
 import type { Drawing } from "./drawing";
+import { CHECK_STRIP_MM, checkLine, LINE_MM, MARGIN_MM } from "./sheet";
 
-const MARGIN_MM = 12;
-const CHECK_MM = 100;
 const STRIP_MM = 24;
-const LINE_MM = 0.25;
 
 const rectangle = (x: number, y: number, w: number, h: number, thicknessMm = LINE_MM): Drawing["lines"] => [
   { from: [x, y], to: [x + w, y], thicknessMm },
@@ -17,24 +15,6 @@ const rectangle = (x: number, y: number, w: number, h: number, thicknessMm = LIN
   { from: [x + w, y + h], to: [x, y + h], thicknessMm },
   { from: [x, y + h], to: [x, y], thicknessMm },
 ];
-
-/** A line of 100 mm with end marks, to check that the printer kept the scale. */
-function checkLine(x: number, y: number): Pick<Drawing, "lines" | "texts"> {
-  return {
-    lines: [
-      { from: [x, y], to: [x + CHECK_MM, y], thicknessMm: LINE_MM },
-      { from: [x, y - 2], to: [x, y + 2], thicknessMm: LINE_MM },
-      { from: [x + CHECK_MM, y - 2], to: [x + CHECK_MM, y + 2], thicknessMm: LINE_MM },
-    ],
-    texts: [
-      {
-        at: [x, y + 6],
-        text: "Measure this line: 100 mm. If it is not, print without fitting to the page.",
-        sizeMm: 3,
-      },
-    ],
-  };
-}
 
 /**
  * Two strips for the long edges of a mould with marks at every crossing, on alternate edges: the tool goes from mark to mark.
@@ -142,7 +122,7 @@ export function dividerTemplate(
   const check = checkLine(MARGIN_MM, top + STRIP_MM + 12);
   return {
     title: `Divider plates for ${mould.name}`,
-    widthMm: Math.max(plate.lengthMm, W, CHECK_MM) + 2 * MARGIN_MM,
+    widthMm: Math.max(plate.lengthMm, W, CHECK_STRIP_MM) + 2 * MARGIN_MM,
     heightMm: top + STRIP_MM + 12 + 8 + MARGIN_MM,
     lines: [...lines, ...check.lines],
     texts: [...texts, ...check.texts],

@@ -89,6 +89,11 @@ export const CARE_KEYS = {
   undo: { keys: ["u"], words: "take the last answer back", at: "after the pour" },
 } as const satisfies Keymap;
 
+export const CUT_PLAN_KEYS = {
+  choose: { keys: ["1-5"], words: "lay this way to cut out" },
+  marks: { keys: ["m"], words: "marks true to scale" },
+} as const satisfies Keymap;
+
 export const TICK_KEYS = {
   down: { keys: ["down"], words: "the next line", at: "on a tick" },
   up: { keys: ["up"], words: "the line before", at: "on a tick" },
@@ -168,6 +173,12 @@ export const SCREENS = {
     about:
       "One instruction at a time. Say when a step is done, and what you see in the cups: the clock of what is left follows. Nothing here needs a mouse.",
     keymaps: [POUR_KEYS, PAD_KEYS, READING_KEYS, RESCUE_KEYS, CARE_KEYS],
+  },
+  cut: {
+    name: "The cutting plan",
+    about:
+      "The loaf with its cuts, what comes of it in bars and grams, and five ways to cut it by what you want of the bars. Marks to print are true to scale.",
+    keymaps: [UNDO_KEYS, NUMBER_KEYS, CUT_PLAN_KEYS],
   },
   book: {
     name: "The book",

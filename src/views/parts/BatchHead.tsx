@@ -14,6 +14,7 @@ const TABS = [
   { id: "studio", label: "Studio", path: "/studio", hasTitle: false },
   { id: "weigh", label: "Weigh up", path: "/weigh", hasTitle: true },
   { id: "pour", label: "Pour", path: "/pour", hasTitle: true },
+  { id: "cut", label: "Cut", path: "/cut", hasTitle: false },
   { id: "book", label: "Book", path: "/book", hasTitle: false },
 ] as const;
 
@@ -41,7 +42,7 @@ export function BatchHead({
   };
   const go = (path: string) => leave(`/batches/${id}${path}`);
   const own = byId(TABS, tab);
-  const hasUndo = screen === "sheet" || screen === "studio";
+  const hasUndo = screen === "sheet" || screen === "studio" || screen === "cut";
   const all: Command[] = [
     ...commands,
     ...commandsOf(UNDO_KEYS, {

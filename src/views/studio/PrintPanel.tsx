@@ -9,26 +9,11 @@ import { portionOf } from "../../core/techniques/operations/registry";
 import { sayer } from "../../core/units/sayer";
 import type { FaceAnswer } from "../../workers/faceProtocol";
 import { NumberField } from "../parts/NumberField";
+import { fileName, save } from "../parts/saveFile";
 import { useUnits } from "../parts/units";
 import { drawingPdf } from "./pdf";
 
 const START_PITCH_MM = 12;
-
-function save(name: string, blob: Blob): void {
-  const link = document.createElement("a");
-  link.href = URL.createObjectURL(blob);
-  link.download = name;
-  link.click();
-  setTimeout(() => URL.revokeObjectURL(link.href), 1000);
-}
-
-const fileName = (title: string, what: string) =>
-  `${
-    title
-      .toLowerCase()
-      .replace(/[^a-z0-9]+/g, "-")
-      .replace(/^-|-$/g, "") || "batch"
-  }-${what}`;
 
 function canvasOf(face: FaceAnswer): HTMLCanvasElement {
   const canvas = document.createElement("canvas");

@@ -1,0 +1,67 @@
+import type { Masses } from "../batter/masses";
+import type { Edit } from "../document/edits/edit";
+import { idMaker } from "../document/ids";
+import type { Plan } from "../document/schema";
+import type { Cutting } from "../mould/cutSchema";
+import { byId } from "../units/byId";
+import { type Block, type CutUp, cutUp, loafBlock } from "./leaves";
+import { curedShare } from "./order";
+import type { Proposal, SoapDensity } from "./propose";
+
+/** A loaf that is to be cut, and how. */
+export interface PlannedCut {
+  loaf: Block;
+  soap: SoapDensity;
+  cutting: Cutting;
+  /** False where no cuts were laid out: bars as thick as the plan says. */
+  isLaidOut: boolean;
+  up: CutUp;
+}
+
+/** Bars across, as thick as the plan says, with what the wire takes. */
+export const plainCutting = (plan: Pick<Plan, "barThicknessMm" | "trimMm" | "cutting">, mouldId: string): Cutting => ({
+  mouldId,
+  kerfMm: plan.cutting.cutter.kerfMm,
+  shows: "length",
+  steps: [
+    {
+      ...{ id: "k1", ofId: null, pieces: null, axis: "length" },
+      trimStartMm: plan.trimMm,
+      trimEndMm: plan.trimMm,
+      division: { kind: "pitch", thickMm: plan.barThicknessMm },
+    },
+  ],
+});
+
+/** How what comes out of a mould is cut, and what comes of it; null where nothing is poured into it. */
+export function plannedCut(plan: Plan, masses: Masses, mouldId: string): PlannedCut | null {
+  const mould = byId(masses.moulds, mouldId);
+  if (mould.pouredMl <= 0 || mould.levelMm <= 0) return null;
+  const loaf = loafBlock(byId(plan.moulds, mouldId), mould.levelMm);
+  const wetGPerMm3 = mould.pouredG / mould.pouredMl / 1000;
+  const soap = { wetGPerMm3, curedGPerMm3: wetGPerMm3 * curedShare(plan, masses) };
+  const laid = plan.cutting.moulds.find((c) => c.mouldId === mouldId);
+  const cutting = laid ?? plainCutting(plan, mouldId);
+  return { loaf, soap, cutting, isLaidOut: laid !== undefined, up: cutUp(loaf, cutting) };
+}
+
+/** Decimals that the plan's own bar is kept with, mm. */
+const DECIMALS = 1;
+
+/** The edit that lays a way to cut out for a mould: its steps with ids of their own, and the plan's bars as thick where they are cut across alone. */
+export function layOutCut(plan: Plan, mouldId: string, { cutting, pattern, sizeMm }: Proposal): Edit {
+  const fresh = idMaker(plan);
+  const ids = new Map(cutting.steps.map((s) => [s.id, fresh("k")]));
+  const steps = cutting.steps.map((s) => ({
+    ...s,
+    id: ids.get(s.id)!,
+    ofId: s.ofId === null ? null : ids.get(s.ofId)!,
+  }));
+  const laid: Cutting = { ...cutting, mouldId, steps };
+  const set = (path: string[], value: unknown) => ({ kind: "set", path, value }) as const;
+  const edits = [
+    set(["cutting", "moulds"], [...plan.cutting.moulds.filter((c) => c.mouldId !== mouldId), laid]),
+    ...(pattern === "across" ? [set(["barThicknessMm"], Number(sizeMm[0].toFixed(DECIMALS)))] : []),
+  ];
+  return { kind: "all", edits };
+}

@@ -1,0 +1,82 @@
+import { z } from "zod";
+import { id, name, within } from "../units/fields";
+
+/** Directions of a loaf as it lies in its mould. A cut divides along one: "length" gives bars across, "height" a level split. */
+export const CUT_AXES = ["length", "width", "height"] as const;
+export type CutAxis = (typeof CUT_AXES)[number];
+
+const mm = (low: number, high: number) => within(low, high, "mm");
+
+/** How a block is divided between its trims: so thick as often as it fits, into equal parts, or into pieces of these thicknesses from the start. */
+export const divisionSchema = z.discriminatedUnion("kind", [
+  z.strictObject({ kind: z.literal("pitch"), thickMm: mm(5, 500) }),
+  z.strictObject({ kind: z.literal("parts"), count: z.int().min(1).max(100) }),
+  z.strictObject({ kind: z.literal("list"), thickMm: z.array(mm(5, 500)).min(1).max(100) }),
+]);
+
+/** One set of parallel cuts through a block: the loaf, or pieces of an earlier step. */
+export const cutStepSchema = z.strictObject({
+  id,
+  /** The step whose pieces it divides; null for the loaf. */
+  ofId: id.nullable(),
+  /** Which of those pieces, counted from 0, first and last; null for all. */
+  pieces: z.tuple([z.int().min(0).max(99), z.int().min(0).max(99)]).nullable(),
+  axis: z.enum(CUT_AXES),
+  /** Cut off before the first piece and after the last: ends, skims. */
+  trimStartMm: mm(0, 100),
+  trimEndMm: mm(0, 100),
+  division: divisionSchema,
+});
+
+/** How what comes out of one mould is cut: a tree of steps, each naming the one whose pieces it divides. */
+export const cuttingSchema = z.strictObject({
+  mouldId: id,
+  /** What the wire or the blade takes at every cut. */
+  kerfMm: mm(0, 5),
+  /** The direction that the bar's face is cut across. */
+  shows: z.enum(CUT_AXES),
+  steps: z.array(cutStepSchema).max(12),
+});
+
+/** What is wanted of the bars; null where that is open. */
+export const wantedBarsSchema = z.strictObject({
+  /** Thickness, and how far off it may be. */
+  thickMm: mm(8, 120).nullable(),
+  thickTolMm: mm(0, 20),
+  /** Cured mass of a bar, and how far off it may be. */
+  curedG: within(5, 2000, "g").nullable(),
+  curedTolG: within(0, 500, "g"),
+  /** Inner sizes of the box. */
+  boxMm: z.tuple([mm(10, 400), mm(10, 400), mm(10, 400)]).nullable(),
+  /** Bars that are owed. */
+  bars: z.int("must be a whole number of bars").min(1, "must be 1 bar or more").max(5000).nullable(),
+  /** Taken off the top first. */
+  skimMm: mm(0, 30),
+});
+
+/** What cuts: what it takes, the largest block across its wire, and the distance of its wires where all cut at once. */
+export const cutterSchema = z.strictObject({
+  name: name(60),
+  kerfMm: mm(0, 5),
+  throatMm: mm(20, 1000).nullable(),
+  pitchMm: mm(8, 120).nullable(),
+});
+
+/** How a batch is to be cut: what is wanted, with what, and the cuts of each mould that are laid out. */
+export const cuttingPlanSchema = z.strictObject({
+  wanted: wantedBarsSchema,
+  cutter: cutterSchema,
+  moulds: z.array(cuttingSchema).max(8),
+});
+
+export const OPEN_CUTTING: z.infer<typeof cuttingPlanSchema> = {
+  wanted: { thickMm: null, thickTolMm: 1, curedG: null, curedTolG: 5, boxMm: null, bars: null, skimMm: 0 },
+  cutter: { name: "Single wire", kerfMm: 0.5, throatMm: null, pitchMm: null },
+  moulds: [],
+};
+
+export type WantedBars = z.infer<typeof wantedBarsSchema>;
+export type Cutter = z.infer<typeof cutterSchema>;
+export type Division = z.infer<typeof divisionSchema>;
+export type CutStep = z.infer<typeof cutStepSchema>;
+export type Cutting = z.infer<typeof cuttingSchema>;

@@ -1,0 +1,179 @@
+import { useMemo, useState } from "react";
+import { volumeMm3 } from "../../core/cut/leaves";
+import { layOutCut, plannedCut } from "../../core/cut/planned";
+import { type Proposal, proposeCuts } from "../../core/cut/propose";
+import { cutWords } from "../../core/cut/words";
+import type { CutStep, WantedBars } from "../../core/mould/cutSchema";
+import { cutMarks } from "../../core/print/cutMarks";
+import { drawingSvg } from "../../core/print/drawing";
+import { sayer } from "../../core/units/sayer";
+import { KeyHint } from "../keys/KeyHint";
+import { CUT_PLAN_KEYS } from "../keys/screens";
+import { useKeys } from "../keys/useKeys";
+import { BatchHead } from "../parts/BatchHead";
+import { type BatchPageProps, LiveBench } from "../parts/bench";
+import { useAlive } from "../parts/Live";
+import { SaveTrouble } from "../parts/SaveMark";
+import { fileName, save } from "../parts/saveFile";
+import type { StoredBatch } from "../parts/stored";
+import { useUnits } from "../parts/units";
+import { useBatch } from "../parts/useBatch";
+import { useDerived } from "../parts/useDerived";
+import { useUndoKeys } from "../parts/useDocument";
+import { useFaces } from "../parts/useFaces";
+import { BarStrip, barSights } from "./BarStrip";
+import { LoafCuts } from "./LoafCuts";
+import { Proposals } from "./Proposals";
+import { Sums } from "./Sums";
+import { WantedFields } from "./WantedFields";
+
+export default function CutPlan({ initial, ...page }: BatchPageProps) {
+  return (
+    <LiveBench {...page}>
+      <CuttingPlan initial={initial} />
+    </LiveBench>
+  );
+}
+
+/** Where neither thickness nor weight is asked for, bars as thick as the plan has them. */
+const askedOf = (wanted: WantedBars, barThicknessMm: number): WantedBars =>
+  wanted.thickMm === null && wanted.curedG === null ? { ...wanted, thickMm: barThicknessMm } : wanted;
+
+/** Which of the proposals is laid out: steps alike but for their ids; -1 for none. */
+function placeOf(list: readonly Proposal[], steps: readonly CutStep[]): number {
+  const said = (all: readonly CutStep[]) =>
+    JSON.stringify(
+      all.map(({ axis, pieces, trimStartMm, trimEndMm, division }) => [axis, pieces, trimStartMm, trimEndMm, division]),
+    );
+  return list.findIndex((p) => said(p.cutting.steps) === said(steps));
+}
+
+const px = (mm: number) => Math.max(8, Math.round(2 * mm));
+
+/** How a batch is cut: the loaf with its cuts, what comes of it, and five ways by what is wanted. */
+function CuttingPlan({ initial }: { initial: StoredBatch }) {
+  const batch = useBatch(initial);
+  const { plan } = batch;
+  const { units, grams, mm } = useUnits();
+  const derived = useDerived(plan, units);
+  useUndoKeys(batch.undo, batch.redo);
+  const isAlive = useAlive();
+  const [mouldId, setMouldId] = useState(plan.moulds[0].id);
+  const mould = plan.moulds.find((m) => m.id === mouldId) ?? plan.moulds[0];
+  const cut = useMemo(
+    () => (derived.masses ? plannedCut(plan, derived.masses, mould.id) : null),
+    [plan, derived, mould],
+  );
+  const { wanted, cutter } = plan.cutting;
+  const proposals = useMemo(
+    () => (cut && isAlive ? proposeCuts(cut.loaf, askedOf(wanted, plan.barThicknessMm), [cutter], cut.soap) : null),
+    [cut, isAlive, wanted, cutter, plan.barThicknessMm],
+  );
+  const design = derived.designs.get(mould.id) ?? null;
+  const sides = useMemo(() => {
+    if (!cut) return [];
+    const { length, width, height } = cut.loaf.size;
+    return [
+      { key: "top", view: { kind: "above", depthMm: 0.5 } as const, width: px(length), height: px(width) },
+      { key: "front", view: { kind: "lengthwise", atMm: width / 2 } as const, width: px(length), height: px(height) },
+      { key: "end", view: { kind: "across", atMm: length / 2 } as const, width: px(width), height: px(height) },
+    ];
+  }, [cut]);
+  const strip = useMemo(() => (cut ? barSights(cut, design) : []), [cut, design]);
+  const faces = useFaces(cut ? design : null, derived.palette, [sides, strip.map((s) => s.sight)]);
+  const layOut = (p: Proposal) => {
+    batch.edit(layOutCut(plan, mould.id, p));
+    batch.seal();
+  };
+  const say = sayer(units);
+  const print = () => {
+    if (!cut) return;
+    const drawing = cutMarks(
+      `Cuts of ${plan.title}, ${mould.name}`,
+      cut.up.cuts.map(({ step, ...c }) => ({ axis: step.axis, ...c })),
+      say,
+    );
+    save(`${fileName(plan.title, "cut-marks")}.svg`, new Blob([drawingSvg(drawing)], { type: "image/svg+xml" }));
+  };
+  useKeys(CUT_PLAN_KEYS, {
+    choose: (e) => {
+      const p = e.repeat ? undefined : proposals?.list[Number(e.key) - 1];
+      return p ? layOut(p) : false;
+    },
+    marks: (e) => (e.repeat || !cut ? false : print()),
+  });
+  return (
+    <div className="flex min-h-screen flex-col">
+      <BatchHead id={initial.id} batch={batch} tab="cut" />
+      <main className="mx-2.5 mb-2.5 grid flex-1 grid-cols-[minmax(0,1fr)_380px] content-start gap-x-8 gap-y-4 rounded-lg border-[1.5px] border-ink bg-sheet px-6 py-4 narrow:grid-cols-1 phone:px-3">
+        <div className="col-span-full">
+          <SaveTrouble batch={batch} />
+        </div>
+        {!cut ? (
+          <p className="notice-leaf">
+            Nothing is poured into a mould yet, or the formula cannot be computed: the Plan says what is missing.
+          </p>
+        ) : (
+          <>
+            <section aria-labelledby="cut-plan-head" className="min-w-0">
+              <div className="flex flex-wrap items-baseline gap-x-4">
+                <h2 id="cut-plan-head" className="text-[22px]">
+                  Cutting plan
+                </h2>
+                <span className="text-muted">
+                  {mould.name.toLowerCase()} {mm(cut.loaf.size.length)} × {mm(cut.loaf.size.width)} ×{" "}
+                  {say.fine(cut.loaf.size.height)}, {grams(volumeMm3(cut.loaf) * cut.soap.wetGPerMm3)}
+                  {cut.isLaidOut ? "" : " · not laid out yet: bars as the plan has them"}
+                </span>
+                {plan.moulds.length > 1 &&
+                  plan.moulds.map((m) => (
+                    <button
+                      key={m.id}
+                      type="button"
+                      aria-pressed={m.id === mould.id}
+                      className={`button !min-h-8 narrow:!min-h-[44px] ${m.id === mould.id ? "button-main" : ""}`}
+                      onClick={() => setMouldId(m.id)}
+                    >
+                      {m.name}
+                    </button>
+                  ))}
+              </div>
+              <LoafCuts loaf={cut.loaf} up={cut.up} faces={faces} />
+              <ol className="mt-2 flex flex-wrap gap-x-6 gap-y-1 text-[15px]" aria-label="Order of the cuts">
+                {cutWords(cut.up, say).map((words, i) => (
+                  <li key={words}>
+                    <span className="mr-1.5 inline-grid size-6 place-items-center rounded-full bg-cut text-[13px] font-semibold text-white">
+                      {i + 1}
+                    </span>
+                    {words}
+                  </li>
+                ))}
+              </ol>
+              <Sums cut={cut} />
+              <BarStrip sights={strip} faces={faces} count={cut.up.bars.length} />
+              <p className="mt-3">
+                <button type="button" className="button !min-h-11 px-4" onClick={print}>
+                  Marks true to scale <KeyHint of={CUT_PLAN_KEYS.marks} />
+                </button>
+              </p>
+            </section>
+            <section aria-labelledby="ways-head" className="min-w-0">
+              <h2 id="ways-head" className="text-[19px]">
+                Ways to cut it
+              </h2>
+              <WantedFields batch={batch} />
+              {proposals && (
+                <Proposals
+                  list={proposals.list}
+                  tried={proposals.tried}
+                  chosen={placeOf(proposals.list, cut.cutting.steps)}
+                  onLayOut={layOut}
+                />
+              )}
+            </section>
+          </>
+        )}
+      </main>
+    </div>
+  );
+}

@@ -1,0 +1,67 @@
+import type { Proposal } from "../../core/cut/propose";
+import { kindsOf, offWords, proposalWords, sizeWords } from "../../core/cut/words";
+import { sayer } from "../../core/units/sayer";
+import { percent } from "../parts/format";
+import { useUnits } from "../parts/units";
+
+interface Props {
+  list: readonly Proposal[];
+  tried: number;
+  /** The one that is laid out, by its place; -1 for none of them. */
+  chosen: number;
+  onLayOut: (proposal: Proposal) => void;
+}
+
+/** Up to five ways to cut, each on a digit: what comes out, what is lost, and what is wrong with it. */
+export function Proposals({ list, tried, chosen, onLayOut }: Props) {
+  const { units } = useUnits();
+  const say = sayer(units);
+  if (list.length === 0)
+    return (
+      <p className="notice-amber mt-2">
+        No way to cut gives a bar of at least 8 mm with this cutter: its largest block, or the loaf, is too small.
+      </p>
+    );
+  return (
+    <>
+      <ol className="mt-2 grid gap-1" aria-label="Ways to cut it">
+        {list.map((p, i) => {
+          const { title, detail } = proposalWords(p, say);
+          const off = offWords(p, say);
+          return (
+            <li key={`${p.pattern}-${i}`}>
+              <button
+                type="button"
+                aria-pressed={i === chosen}
+                className={`flex w-full items-start gap-3 rounded-md border-b border-rule px-2 py-2 text-left hover:bg-paper narrow:min-h-[64px] ${i === chosen ? "bg-paper" : ""}`}
+                onClick={() => onLayOut(p)}
+              >
+                <kbd className="rounded border border-current px-2 text-[14px]">{i + 1}</kbd>
+                <span className="min-w-0 flex-1">
+                  <strong className="text-[16px]">{title}</strong>
+                  <span className="block text-[13.5px] text-muted">{detail}</span>
+                  <span className="block text-[13.5px]">
+                    {kindsOf(p.up.bars)
+                      .map((k) => sizeWords(k.sizeMm, say))
+                      .join("; ")}
+                    , {say.g(p.curedG)} cured
+                  </span>
+                  {off.length > 0 && <span className="block text-[13.5px] text-amber">{off.join("; ")}</span>}
+                </span>
+                <span className="whitespace-nowrap text-right">
+                  <span className="font-head text-[20px] font-semibold">
+                    {percent(Math.round(1000 * p.wasteShare) / 10)}
+                  </span>
+                  <span className="block text-[12.5px] text-muted">lost</span>
+                </span>
+              </button>
+            </li>
+          );
+        })}
+      </ol>
+      <p className="mt-1 text-[12.5px] text-muted">
+        The best of {tried} tried; masses are estimates. What was asked for goes before what is lost.
+      </p>
+    </>
+  );
+}

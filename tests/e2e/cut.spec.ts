@@ -1,0 +1,31 @@
+import { expect, newBatch, saved, test } from "./journey";
+
+test("a loaf is cut five ways: one is laid out by its digit, stays, is undone; what is wanted changes them; marks are kept as a file", async ({
+  page,
+}) => {
+  await newBatch(page, "To be cut");
+  await page.getByRole("link", { name: "Cut", exact: true }).click();
+  const sums = page.getByTestId("cut-sums");
+  await expect(sums).toContainText("9 bars 25 ×");
+  const ways = page.getByRole("list", { name: "Ways to cut it" }).getByRole("button");
+  await expect(ways.first()).toContainText("10 bars, 24.");
+  await expect(page.getByRole("img", { name: "Predicted face of bar 1" })).toHaveAttribute("data-stage", /full|smooth/);
+  await page.keyboard.press("1");
+  await expect(sums).toContainText("10 bars 24.");
+  await expect(ways.first()).toHaveAttribute("aria-pressed", "true");
+  await expect(page.getByRole("img", { name: /^Predicted face of bar/ })).toHaveCount(10);
+  await saved(page);
+  await page.reload();
+  await expect(sums).toContainText("10 bars 24.");
+  await page.getByLabel(/^cured/).fill("90");
+  await expect(ways.first()).toContainText(/(8[5-9]|9[0-5]) g cured/);
+  await page.getByLabel(/^largest block/).fill("40");
+  await expect(page.getByText(/No way to cut gives a bar/)).toBeVisible();
+  await page.getByLabel(/^largest block/).fill("");
+  const file = page.waitForEvent("download");
+  await page.getByRole("button", { name: /Marks true to scale/ }).click();
+  expect((await file).suggestedFilename()).toBe("to-be-cut-cut-marks.svg");
+  await page.getByRole("heading", { name: "Cutting plan" }).click();
+  for (let i = 0; i < 4; i++) await page.keyboard.press("Control+z");
+  await saved(page);
+});

@@ -1,0 +1,109 @@
+// @vitest-environment jsdom
+import "../support/screen";
+import { fireEvent, render, screen, within } from "@testing-library/react";
+import { useState } from "react";
+import { describe, expect, it } from "vitest";
+import { computeMasses } from "../../src/core/batter/masses";
+import { loafBlock } from "../../src/core/cut/leaves";
+import { plannedCut } from "../../src/core/cut/planned";
+import { type Proposal, proposeCuts } from "../../src/core/cut/propose";
+import { derive } from "../../src/core/derive/derive";
+import { applyEdit } from "../../src/core/document/edits/edit";
+import { newPlan } from "../../src/core/document/newPlan";
+import type { Plan } from "../../src/core/document/schema";
+import { OPEN_CUTTING } from "../../src/core/mould/cutSchema";
+import { BarStrip, barSights } from "../../src/views/cut/BarStrip";
+import { LoafCuts } from "../../src/views/cut/LoafCuts";
+import { Proposals } from "../../src/views/cut/Proposals";
+import { Sums } from "../../src/views/cut/Sums";
+import { WantedFields } from "../../src/views/cut/WantedFields";
+import type { OpenBatch } from "../../src/views/parts/useBatch";
+
+const plan = newPlan("Cut", 1);
+const masses = computeMasses(plan)!;
+const cut = plannedCut(plan, masses, plan.moulds[0].id)!;
+const asked = { ...OPEN_CUTTING.wanted, thickMm: 25 };
+const soap = { wetGPerMm3: 1e-3, curedGPerMm3: 0.87e-3 };
+const noFaces = new Map();
+
+describe("ways to cut", () => {
+  it("stand under their digits with what comes out, what is lost and what is wrong; one press lays one out", () => {
+    const { list, tried } = proposeCuts(cut.loaf, { ...asked, bars: 30 }, [plan.cutting.cutter], soap);
+    const laid: Proposal[] = [];
+    render(<Proposals list={list} tried={tried} chosen={1} onLayOut={(p) => laid.push(p)} />);
+    const ways = within(screen.getByRole("list", { name: "Ways to cut it" })).getAllByRole("button");
+    expect(ways).toHaveLength(list.length);
+    expect(ways.map((w) => w.getAttribute("aria-pressed"))).toEqual(list.map((_, i) => String(i === 1)));
+    expect(ways[0].textContent).toMatch(/bars? short/);
+    fireEvent.click(ways[2]);
+    expect(laid).toEqual([list[2]]);
+    expect(screen.getByText(new RegExp(`best of ${tried} tried`))).toBeTruthy();
+  });
+
+  it("none is said with its reason", () => {
+    const { list, tried } = proposeCuts(
+      loafBlock({ lengthMm: 250, widthMm: 90 }, 66),
+      asked,
+      [{ ...plan.cutting.cutter, throatMm: 30 }],
+      soap,
+    );
+    render(<Proposals list={list} tried={tried} chosen={-1} onLayOut={() => {}} />);
+    expect(screen.getByText(/No way to cut/)).toBeTruthy();
+  });
+});
+
+describe("what comes of the cuts", () => {
+  it("bars by their size with fresh and cured grams, and what is lost to what", () => {
+    render(<Sums cut={cut} />);
+    const said = screen.getByTestId("cut-sums").textContent!;
+    expect(said).toMatch(/^9 bars 25 × /);
+    expect(said).toMatch(/trimmed .+ left over .+ wire/);
+    const [, fresh, cured] = /([\d ]+) g fresh, ([\d ]+) g cured/.exec(said)!.map(Number);
+    expect(cured).toBeLessThan(fresh);
+  });
+
+  it("every bar with its face, a part of the section that it lies in; the loaf from three sides with its cuts", () => {
+    const design = derive(plan).designs.get(plan.moulds[0].id)!;
+    const sights = barSights(cut, design);
+    expect(sights).toHaveLength(cut.up.bars.length);
+    expect(new Set(sights.map((s) => s.sight.key)).size).toBe(sights.length);
+    render(<BarStrip sights={sights} faces={noFaces} count={sights.length + 3} />);
+    expect(screen.getAllByRole("img", { name: /^Predicted face of bar/ })).toHaveLength(9);
+    expect(screen.getByText("and 3 more")).toBeTruthy();
+    const { container } = render(<LoafCuts loaf={cut.loaf} up={cut.up} faces={noFaces} />);
+    expect(screen.getAllByRole("img", { name: /^The loaf, / })).toHaveLength(3);
+    // From above and along: each cut once, white below red; across there is none.
+    expect(container.querySelectorAll("svg")[2].querySelectorAll("line")).toHaveLength(0);
+    expect(container.querySelectorAll("svg")[0].querySelectorAll("line").length).toBeGreaterThan(16);
+  });
+});
+
+function Held({ onPlan }: { onPlan: (plan: Plan) => void }) {
+  const [held, setHeld] = useState(plan);
+  onPlan(held);
+  const set = (path: readonly string[], value: unknown) => {
+    const tried = applyEdit(held, { kind: "set", path, value });
+    if (tried.ok) setHeld(tried.document);
+    return null;
+  };
+  return <WantedFields batch={{ plan: held, set, seal: () => {} } as unknown as OpenBatch} />;
+}
+
+it("what is wanted is set field by field; a box is three sizes, and can be left open again", () => {
+  let now: Plan = plan;
+  render(
+    <Held
+      onPlan={(held) => {
+        now = held;
+      }}
+    />,
+  );
+  fireEvent.change(screen.getByLabelText(/^cured/), { target: { value: "120" } });
+  expect(now.cutting.wanted.curedG).toBe(120);
+  expect(screen.getByLabelText(/^thick/).getAttribute("placeholder")).toBe("any");
+  fireEvent.click(screen.getByLabelText("box"));
+  fireEvent.change(screen.getByLabelText(/^deep/), { target: { value: "30" } });
+  expect(now.cutting.wanted.boxMm).toEqual([95, 68, 30]);
+  fireEvent.click(screen.getByLabelText("box"));
+  expect(now.cutting.wanted.boxMm).toBeNull();
+});
