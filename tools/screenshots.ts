@@ -32,6 +32,10 @@ await shoot("/batches/demo-meteor-shower/studio", "studio", async () => {
   await page.waitForTimeout(5000);
 });
 await shoot("/batches/demo-meteor-shower/weigh", "weigh");
+await shoot("/batches/demo-meteor-shower/cut", "cut", async () => {
+  await page.keyboard.press("1");
+  await page.waitForTimeout(4000);
+});
 await page.setViewportSize({ width: 820, height: 1180 });
 await shoot("/batches/demo-meteor-shower", "tablet");
 await page.setViewportSize({ width: 390, height: 844 });

@@ -57,7 +57,7 @@ describe("what comes of the cuts", () => {
     render(<Sums cut={cut} />);
     const said = screen.getByTestId("cut-sums").textContent!;
     expect(said).toMatch(/^9 bars 25 × /);
-    expect(said).toMatch(/trimmed .+ left over .+ wire/);
+    expect(said).toMatch(/lost .+: left over .+, wire .+ g$/);
     const [, fresh, cured] = /([\d ]+) g fresh, ([\d ]+) g cured/.exec(said)!.map(Number);
     expect(cured).toBeLessThan(fresh);
   });

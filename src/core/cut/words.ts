@@ -19,8 +19,8 @@ export function cutWords(up: CutUp, sayer: Sayer): string[] {
         ? [step.axis === "height" ? `skim ${sayer.fine(step.trimEndMm)}` : `${sayer.fine(step.trimEndMm)} off the end`]
         : []),
     ];
-    const pieces =
-      count > 1 ? [`${count} ${blocks > 1 ? `from each of ${blocks}` : "pieces"}${own ? ` of ${of}` : ""}`] : [];
+    const into = blocks > 1 ? `each of ${blocks} into ${count}` : `${count} pieces`;
+    const pieces = count > 1 ? [`${into}${own ? ` of ${of}` : ""}`] : [];
     return `${CUT_WORDS[step.axis]}: ${[...off, ...pieces].join(", then ") || "one piece"}`;
   });
 }

@@ -142,7 +142,7 @@ function CuttingPlan({ initial }: { initial: StoredBatch }) {
               <ol className="mt-2 flex flex-wrap gap-x-6 gap-y-1 text-[15px]" aria-label="Order of the cuts">
                 {cutWords(cut.up, say).map((words, i) => (
                   <li key={words}>
-                    <span className="mr-1.5 inline-grid size-6 place-items-center rounded-full bg-cut text-[13px] font-semibold text-white">
+                    <span className="mr-1.5 inline-grid size-6 place-items-center rounded-full bg-cut text-[13px] font-semibold text-sheet">
                       {i + 1}
                     </span>
                     {words}
@@ -152,7 +152,7 @@ function CuttingPlan({ initial }: { initial: StoredBatch }) {
               <Sums cut={cut} />
               <BarStrip sights={strip} faces={faces} count={cut.up.bars.length} />
               <p className="mt-3">
-                <button type="button" className="button !min-h-11 px-4" onClick={print}>
+                <button type="button" className="button !min-h-[44px] px-4" onClick={print}>
                   Marks true to scale <KeyHint of={CUT_PLAN_KEYS.marks} />
                 </button>
               </p>

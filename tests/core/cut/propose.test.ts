@@ -111,7 +111,7 @@ describe("ways to cut a loaf", () => {
     const guests = list.find((p) => p.pattern === "guest")!;
     expect(kindsOf(guests.up.bars).map((k) => k.count)).toEqual([guests.up.bars.length - 4, 4]);
     expect(proposalWords(guests, sayer()).title).toMatch(/full, 4 guest/);
-    expect(cutWords(guests.up, sayer()).at(-1)).toMatch(/^along: 2 from each of 2/);
+    expect(cutWords(guests.up, sayer()).at(-1)).toMatch(/^along: each of 2 into 2 of [\d.]+ mm$/);
   });
 });
 
