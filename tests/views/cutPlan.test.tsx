@@ -12,11 +12,12 @@ import { applyEdit } from "../../src/core/document/edits/edit";
 import { newPlan } from "../../src/core/document/newPlan";
 import type { Plan } from "../../src/core/document/schema";
 import { OPEN_CUTTING } from "../../src/core/mould/cutSchema";
-import { BarStrip, barSights } from "../../src/views/cut/BarStrip";
+import { BarStrip, barSights, ColoursShown, sightOf } from "../../src/views/cut/BarStrip";
 import { LoafCuts } from "../../src/views/cut/LoafCuts";
 import { Proposals } from "../../src/views/cut/Proposals";
 import { Sums } from "../../src/views/cut/Sums";
 import { WantedFields } from "../../src/views/cut/WantedFields";
+import { When } from "../../src/views/cut/When";
 import type { OpenBatch } from "../../src/views/parts/useBatch";
 
 const plan = newPlan("Cut", 1);
@@ -30,11 +31,21 @@ describe("ways to cut", () => {
   it("stand under their digits with what comes out, what is lost and what is wrong; one press lays one out", () => {
     const { list, tried } = proposeCuts(cut.loaf, { ...asked, bars: 30 }, [plan.cutting.cutter], soap);
     const laid: Proposal[] = [];
-    render(<Proposals list={list} tried={tried} chosen={1} onLayOut={(p) => laid.push(p)} />);
+    render(
+      <Proposals
+        list={list}
+        tried={tried}
+        chosen={1}
+        sights={list.map((p) => sightOf(cut.loaf, p.up.bars[0]))}
+        faces={noFaces}
+        onLayOut={(p) => laid.push(p)}
+      />,
+    );
     const ways = within(screen.getByRole("list", { name: "Ways to cut it" })).getAllByRole("button");
     expect(ways).toHaveLength(list.length);
     expect(ways.map((w) => w.getAttribute("aria-pressed"))).toEqual(list.map((_, i) => String(i === 1)));
     expect(ways[0].textContent).toMatch(/bars? short/);
+    expect(within(ways[0]).getByRole("img", { name: /^Predicted face: / })).toBeTruthy();
     fireEvent.click(ways[2]);
     expect(laid).toEqual([list[2]]);
     expect(screen.getByText(new RegExp(`best of ${tried} tried`))).toBeTruthy();
@@ -47,7 +58,7 @@ describe("ways to cut", () => {
       [{ ...plan.cutting.cutter, throatMm: 30 }],
       soap,
     );
-    render(<Proposals list={list} tried={tried} chosen={-1} onLayOut={() => {}} />);
+    render(<Proposals list={list} tried={tried} chosen={-1} sights={[]} faces={noFaces} onLayOut={() => {}} />);
     expect(screen.getByText(/No way to cut/)).toBeTruthy();
   });
 });
@@ -88,6 +99,28 @@ function Held({ onPlan }: { onPlan: (plan: Plan) => void }) {
   };
   return <WantedFields batch={{ plan: held, set, seal: () => {} } as unknown as OpenBatch} />;
 }
+
+it("says which colours every bar shows, once all of them are drawn, and when it is cut", () => {
+  const design = derive(plan).designs.get(plan.moulds[0].id)!;
+  const sights = barSights(cut, design).slice(0, 2);
+  const face = (colours: number[]) => ({
+    ...{ generation: 1, key: "", stage: "full" as const, width: 2, height: 2, afterMs: 0 },
+    rgba: new Uint8ClampedArray(16),
+    colour: Uint8Array.from(colours),
+  });
+  const all = plan.portions.map((_, i) => i);
+  const faces = new Map([[sights[0].sight.key, face([...all, 0].slice(0, 4))]]);
+  const shown = (of: typeof faces) =>
+    render(<ColoursShown plan={plan} sights={sights} faces={of} />).container.textContent;
+  expect(shown(faces)).toBe("");
+  expect(shown(new Map(faces).set(sights[1].sight.key, face([0, 0, 1, 1])))).toMatch(
+    new RegExp(`^${plan.portions[2].name} in 1 of 2\\.`),
+  );
+  const { after } = derive({ ...plan, pourOn: "2026-11-28" }).dates!;
+  render(<When after={after} finishedAt={null} />);
+  expect(screen.getByTestId("cut-when").textContent).toMatch(/^Cut best after \d+ h/);
+  expect(render(<When after={null} finishedAt={null} />).container.textContent).toBe("");
+});
 
 it("what is wanted is set field by field; a box is three sizes, and can be left open again", () => {
   let now: Plan = plan;

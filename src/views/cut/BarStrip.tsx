@@ -1,9 +1,12 @@
 import type { Block, Leaf } from "../../core/cut/leaves";
 import type { PlannedCut } from "../../core/cut/planned";
 import { facing } from "../../core/cut/propose";
+import { coloursSeen, type Part, shownWords } from "../../core/cut/shown";
+import type { Plan } from "../../core/document/schema";
 import type { CutAxis } from "../../core/mould/cutSchema";
 import type { Design } from "../../core/swirl/design";
 import type { View } from "../../core/swirl/view";
+import { portionOf } from "../../core/techniques/operations/registry";
 import type { FaceRequest } from "../../workers/faceProtocol";
 import { FaceCanvas } from "../parts/FaceCanvas";
 import type { Faces } from "../parts/useFaces";
@@ -32,17 +35,47 @@ function viewAt(axis: CutAxis, atMm: number): View {
   return axis === "width" ? { kind: "lengthwise", atMm } : { kind: "level", atMm };
 }
 
-/** The face of every bar: the whole section of the loaf at its middle, of which the bar is a part. */
-export function barSights({ loaf, up }: PlannedCut, design: Design | null): BarSight[] {
-  if (!design) return [];
-  return up.bars.slice(0, MOST_DRAWN).map((bar) => {
-    const axis = facing(bar);
-    const { right, up: upward } = SIDES[axis];
-    const atMm = bar.at[axis] + bar.size[axis] / 2;
-    const key = `${axis}:${atMm.toFixed(1)}`;
-    const [width, height] = [loaf.size[right], loaf.size[upward]].map((mm) => Math.round(PX_PER_MM * mm));
-    return { bar, right, up: upward, loaf, sight: { key, view: viewAt(axis, atMm), width, height } };
-  });
+/** The face of one bar: the whole section of the loaf at its middle, of which the bar is a part. */
+export function sightOf(loaf: Block, bar: Leaf): BarSight {
+  const axis = facing(bar);
+  const { right, up } = SIDES[axis];
+  const atMm = bar.at[axis] + bar.size[axis] / 2;
+  const [width, height] = [loaf.size[right], loaf.size[up]].map((mm) => Math.round(PX_PER_MM * mm));
+  return {
+    bar,
+    right,
+    up,
+    loaf,
+    sight: { key: `${axis}:${atMm.toFixed(1)}`, view: viewAt(axis, atMm), width, height },
+  };
+}
+
+/** The faces of all bars, as far as they are drawn one by one. */
+export const barSights = ({ loaf, up }: PlannedCut, design: Design | null): BarSight[] =>
+  design ? up.bars.slice(0, MOST_DRAWN).map((bar) => sightOf(loaf, bar)) : [];
+
+/** A bar's face, so many px to its millimetre. */
+export function BarFace({ of, faces, label, pxPerMm }: { of: BarSight; faces: Faces; label: string; pxPerMm: number }) {
+  const { bar, right, up, loaf, sight } = of;
+  const [w, h] = [bar.size[right], bar.size[up]];
+  return (
+    <span
+      className="relative block shrink-0 overflow-hidden border border-ink/40"
+      style={{ width: `${pxPerMm * w}px`, height: `${pxPerMm * h}px` }}
+    >
+      <span
+        className="absolute block"
+        style={{
+          width: `${(100 * loaf.size[right]) / w}%`,
+          height: `${(100 * loaf.size[up]) / h}%`,
+          left: `${(-100 * bar.at[right]) / w}%`,
+          bottom: `${(-100 * bar.at[up]) / h}%`,
+        }}
+      >
+        <FaceCanvas face={faces.get(sight.key)} label={label} />
+      </span>
+    </span>
+  );
 }
 
 /** The bars one after the other, each with its face. */
@@ -50,34 +83,47 @@ export function BarStrip({ sights, faces, count }: { sights: readonly BarSight[]
   return (
     <>
       <ol className="mt-3 flex flex-wrap gap-2.5" aria-label="Bars">
-        {sights.map(({ bar, right, up, loaf, sight }, i) => {
-          const [w, h] = [bar.size[right], bar.size[up]];
-          const wide = (100 * loaf.size[right]) / w;
-          const high = (100 * loaf.size[up]) / h;
-          return (
-            <li key={bar.place.join("-")} className="text-center text-[12.5px]">
-              <span
-                className="relative block overflow-hidden border border-ink/40"
-                style={{ width: `${w}px`, height: `${h}px` }}
-              >
-                <span
-                  className="absolute block"
-                  style={{
-                    width: `${wide}%`,
-                    height: `${high}%`,
-                    left: `${(-100 * bar.at[right]) / w}%`,
-                    bottom: `${(-100 * bar.at[up]) / h}%`,
-                  }}
-                >
-                  <FaceCanvas face={faces.get(sight.key)} label={`Predicted face of bar ${i + 1}`} />
-                </span>
-              </span>
-              {i + 1}
-            </li>
-          );
-        })}
+        {sights.map((of, i) => (
+          <li key={of.bar.place.join("-")} className="text-center text-[12.5px]">
+            <BarFace of={of} faces={faces} label={`Predicted face of bar ${i + 1}`} pxPerMm={1} />
+            {i + 1}
+          </li>
+        ))}
       </ol>
       {count > sights.length && <p className="text-[12.5px] text-muted">and {count - sights.length} more</p>}
     </>
+  );
+}
+
+/** Which part of its section a bar's face is. */
+const partOf = ({ bar, right, up, loaf }: BarSight): Part => ({
+  fromX: bar.at[right] / loaf.size[right],
+  toX: (bar.at[right] + bar.size[right]) / loaf.size[right],
+  fromUp: bar.at[up] / loaf.size[up],
+  toUp: (bar.at[up] + bar.size[up]) / loaf.size[up],
+});
+
+/** Whether every bar shows every colour that is poured; nothing until all of them are drawn. */
+export function ColoursShown({
+  plan,
+  sights,
+  faces,
+}: {
+  plan: Pick<Plan, "portions" | "operations">;
+  sights: readonly BarSight[];
+  faces: Faces;
+}) {
+  const drawn = sights.flatMap((s) => {
+    const face = faces.get(s.sight.key);
+    return face && face.stage !== "coarse" ? [coloursSeen(face, partOf(s))] : [];
+  });
+  if (drawn.length === 0 || drawn.length < sights.length) return null;
+  const poured = new Set(plan.operations.map(portionOf));
+  const names = new Map(plan.portions.flatMap((p, i) => (poured.has(p.id) ? [[i, p.name] as const] : [])));
+  return (
+    <p className="mt-1 text-[15px]" data-testid="colours-shown">
+      <strong>{shownWords(drawn, names)}</strong>{" "}
+      <span className="text-muted">A prediction, from a hundredth of a face on.</span>
+    </p>
   );
 }

@@ -2,7 +2,7 @@ import { useMemo, useState } from "react";
 import { volumeMm3 } from "../../core/cut/leaves";
 import { layOutCut, plannedCut } from "../../core/cut/planned";
 import { type Proposal, proposeCuts } from "../../core/cut/propose";
-import { cutWords } from "../../core/cut/words";
+import { cutWords, kindsOf } from "../../core/cut/words";
 import type { CutStep, WantedBars } from "../../core/mould/cutSchema";
 import { cutMarks } from "../../core/print/cutMarks";
 import { drawingSvg } from "../../core/print/drawing";
@@ -21,11 +21,12 @@ import { useBatch } from "../parts/useBatch";
 import { useDerived } from "../parts/useDerived";
 import { useUndoKeys } from "../parts/useDocument";
 import { useFaces } from "../parts/useFaces";
-import { BarStrip, barSights } from "./BarStrip";
+import { BarStrip, barSights, ColoursShown, sightOf } from "./BarStrip";
 import { LoafCuts } from "./LoafCuts";
 import { Proposals } from "./Proposals";
 import { Sums } from "./Sums";
 import { WantedFields } from "./WantedFields";
+import { When } from "./When";
 
 export default function CutPlan({ initial, ...page }: BatchPageProps) {
   return (
@@ -80,7 +81,12 @@ function CuttingPlan({ initial }: { initial: StoredBatch }) {
     ];
   }, [cut]);
   const strip = useMemo(() => (cut ? barSights(cut, design) : []), [cut, design]);
-  const faces = useFaces(cut ? design : null, derived.palette, [sides, strip.map((s) => s.sight)]);
+  const thumbs = useMemo(
+    () => (cut ? (proposals?.list ?? []).map((p) => sightOf(cut.loaf, kindsOf(p.up.bars)[0].bar)) : []),
+    [cut, proposals],
+  );
+  const drawn = [sides, strip.map((s) => s.sight), thumbs.map((s) => s.sight)];
+  const faces = useFaces(cut ? design : null, derived.palette, drawn);
   const layOut = (p: Proposal) => {
     batch.edit(layOutCut(plan, mould.id, p));
     batch.seal();
@@ -138,6 +144,7 @@ function CuttingPlan({ initial }: { initial: StoredBatch }) {
                     </button>
                   ))}
               </div>
+              <When after={derived.dates?.after ?? null} finishedAt={plan.record.finishedAt} />
               <LoafCuts loaf={cut.loaf} up={cut.up} faces={faces} />
               <ol className="mt-2 flex flex-wrap gap-x-6 gap-y-1 text-[15px]" aria-label="Order of the cuts">
                 {cutWords(cut.up, say).map((words, i) => (
@@ -151,6 +158,7 @@ function CuttingPlan({ initial }: { initial: StoredBatch }) {
               </ol>
               <Sums cut={cut} />
               <BarStrip sights={strip} faces={faces} count={cut.up.bars.length} />
+              <ColoursShown plan={plan} sights={strip} faces={faces} />
               <p className="mt-3">
                 <button type="button" className="button !min-h-[44px] px-4" onClick={print}>
                   Marks true to scale <KeyHint of={CUT_PLAN_KEYS.marks} />
@@ -166,6 +174,8 @@ function CuttingPlan({ initial }: { initial: StoredBatch }) {
                 <Proposals
                   list={proposals.list}
                   tried={proposals.tried}
+                  sights={thumbs}
+                  faces={faces}
                   chosen={placeOf(proposals.list, cut.cutting.steps)}
                   onLayOut={layOut}
                 />

@@ -3,17 +3,25 @@ import { kindsOf, offWords, proposalWords, sizeWords } from "../../core/cut/word
 import { sayer } from "../../core/units/sayer";
 import { percent } from "../parts/format";
 import { useUnits } from "../parts/units";
+import type { Faces } from "../parts/useFaces";
+import { BarFace, type BarSight } from "./BarStrip";
 
 interface Props {
   list: readonly Proposal[];
   tried: number;
   /** The one that is laid out, by its place; -1 for none of them. */
   chosen: number;
+  /** The face of most of its bars, by the place of the proposal. */
+  sights: readonly BarSight[];
+  faces: Faces;
   onLayOut: (proposal: Proposal) => void;
 }
 
+/** The widest face in the list, px. */
+const THUMB_PX = 62;
+
 /** Up to five ways to cut, each on a digit: what comes out, what is lost, and what is wrong with it. */
-export function Proposals({ list, tried, chosen, onLayOut }: Props) {
+export function Proposals({ list, tried, chosen, sights, faces, onLayOut }: Props) {
   const { units } = useUnits();
   const say = sayer(units);
   if (list.length === 0)
@@ -37,6 +45,14 @@ export function Proposals({ list, tried, chosen, onLayOut }: Props) {
                 onClick={() => onLayOut(p)}
               >
                 <kbd className="rounded border border-current px-2 text-[14px]">{i + 1}</kbd>
+                {sights[i] && (
+                  <BarFace
+                    of={sights[i]}
+                    faces={faces}
+                    label={`Predicted face: ${title}`}
+                    pxPerMm={THUMB_PX / Math.max(sights[i].bar.size[sights[i].right], sights[i].bar.size[sights[i].up])}
+                  />
+                )}
                 <span className="min-w-0 flex-1">
                   <strong className="text-[16px]">{title}</strong>
                   <span className="block text-[13.5px] text-muted">{detail}</span>

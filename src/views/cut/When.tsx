@@ -1,0 +1,24 @@
+import { type AfterPour, sayHours } from "../../core/cure/hours";
+import { atTime } from "../parts/care";
+import { useAlive } from "../parts/Live";
+
+const HOUR_MS = 3_600_000;
+
+/** When it is cut: hours after the pour, or the times themselves once it is poured. */
+export function When({ after, finishedAt }: { after: AfterPour | null; finishedAt: string | null }) {
+  // Times of day are those of this device: until it is alive the page says hours.
+  const isAlive = useAlive();
+  if (!after) return null;
+  const { earliestH, bestH, latestH } = after.cut;
+  const endMs = finishedAt === null || !isAlive ? null : Date.parse(finishedAt);
+  const at = (h: number) => (endMs === null ? sayHours(h) : atTime(endMs + h * HOUR_MS, endMs));
+  return (
+    <p className="text-[15px]" data-testid="cut-when">
+      Cut best {endMs === null ? "after" : "at"} <strong>{at(bestH)}</strong>{" "}
+      <span className="text-muted">
+        ({at(earliestH)} to {at(latestH)}); before, the wire drags, after, corners chip and wires break. An estimate: a
+        thumb decides.
+      </span>
+    </p>
+  );
+}
