@@ -2,7 +2,8 @@ import type { Masses } from "../batter/masses";
 import type { Edit } from "../document/edits/edit";
 import { idMaker } from "../document/ids";
 import type { Plan } from "../document/schema";
-import type { Cutting } from "../mould/cutSchema";
+import { type Cutter, type Cutting, OPEN_CUTTING } from "../mould/cutSchema";
+import type { LibraryTool } from "../mould/toolSchema";
 import { byId } from "../units/byId";
 import { type Block, type CutUp, cutUp, loafBlock } from "./leaves";
 import { curedShare } from "./order";
@@ -33,6 +34,20 @@ export const plainCutting = (plan: Pick<Plan, "barThicknessMm" | "trimMm" | "cut
   ],
 });
 
+/** Cutters to choose from: the studio's, and the batch's own where it is none of them. */
+export function cuttersAtHand(plan: Pick<Plan, "cutting">, tools: readonly { document: LibraryTool }[]): Cutter[] {
+  const own = tools.flatMap(({ document: { name, spec } }): Cutter[] => {
+    if (spec.kind !== "cutter") return [];
+    const { kerfMm, throatMm, pitchMm } = spec;
+    return [{ name, kerfMm, throatMm, pitchMm }];
+  });
+  const { cutter } = plan.cutting;
+  const isSame = (c: Cutter) => JSON.stringify(Object.values(c)) === JSON.stringify(Object.values(cutter));
+  // Nobody has chosen the cutter that a batch begins with.
+  const isUnchosen = JSON.stringify(cutter) === JSON.stringify(OPEN_CUTTING.cutter);
+  return own.length === 0 ? [cutter] : own.some(isSame) || isUnchosen ? own : [cutter, ...own];
+}
+
 /** How what comes out of a mould is cut, and what comes of it; null where nothing is poured into it. */
 export function plannedCut(plan: Plan, masses: Masses, mouldId: string): PlannedCut | null {
   const mould = byId(masses.moulds, mouldId);
@@ -49,7 +64,7 @@ export function plannedCut(plan: Plan, masses: Masses, mouldId: string): Planned
 const DECIMALS = 1;
 
 /** The edit that lays a way to cut out for a mould: its steps with ids of their own, and the plan's bars as thick where they are cut across alone. */
-export function layOutCut(plan: Plan, mouldId: string, { cutting, pattern, sizeMm }: Proposal): Edit {
+export function layOutCut(plan: Plan, mouldId: string, { cutting, cutter, pattern, sizeMm }: Proposal): Edit {
   const fresh = idMaker(plan);
   const ids = new Map(cutting.steps.map((s) => [s.id, fresh("k")]));
   const steps = cutting.steps.map((s) => ({
@@ -61,6 +76,7 @@ export function layOutCut(plan: Plan, mouldId: string, { cutting, pattern, sizeM
   const set = (path: string[], value: unknown) => ({ kind: "set", path, value }) as const;
   const edits = [
     set(["cutting", "moulds"], [...plan.cutting.moulds.filter((c) => c.mouldId !== mouldId), laid]),
+    set(["cutting", "cutter"], cutter),
     ...(pattern === "across" ? [set(["barThicknessMm"], Number(sizeMm[0].toFixed(DECIMALS)))] : []),
   ];
   return { kind: "all", edits };

@@ -21,6 +21,8 @@ export function blankTool(kind: ToolKind): ToolSpec {
       return { kind, capacityMl: 350, nozzleReachMm: 60 };
     case "funnel":
       return { kind, outletMm: 12, heightMm: 200 };
+    case "cutter":
+      return { kind, kerfMm: 0.5, throatMm: 100, pitchMm: null };
     case "wedge":
       return { kind, angleDeg: 35 };
     default:

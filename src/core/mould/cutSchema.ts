@@ -55,12 +55,12 @@ export const wantedBarsSchema = z.strictObject({
 });
 
 /** What cuts: what it takes, the largest block across its wire, and the distance of its wires where all cut at once. */
-export const cutterSchema = z.strictObject({
-  name: name(60),
+export const cutterFields = {
   kerfMm: mm(0, 5),
   throatMm: mm(20, 1000).nullable(),
   pitchMm: mm(8, 120).nullable(),
-});
+};
+export const cutterSchema = z.strictObject({ name: name(60), ...cutterFields });
 
 /** How a batch is to be cut: what is wanted, with what, and the cuts of each mould that are laid out. */
 export const cuttingPlanSchema = z.strictObject({

@@ -1,5 +1,6 @@
 import { z } from "zod";
 import { id, name, text, within } from "../units/fields";
+import { cutterFields } from "./cutSchema";
 
 export const TOOL_KINDS = [
   { id: "bowl", label: "bowl or pot" },
@@ -14,6 +15,7 @@ export const TOOL_KINDS = [
   { id: "bottle", label: "squeeze bottle" },
   { id: "funnel", label: "funnel" },
   { id: "wedge", label: "wedge" },
+  { id: "cutter", label: "cutter" },
 ] as const;
 export type ToolKind = (typeof TOOL_KINDS)[number]["id"];
 
@@ -51,6 +53,7 @@ export const toolSpecSchema = z.discriminatedUnion("kind", [
   z.strictObject({ kind: z.literal("bottle"), capacityMl: within(10, 5000, "mL"), nozzleReachMm: mm(0, 400) }),
   z.strictObject({ kind: z.literal("funnel"), outletMm: mm(2, 80), heightMm: mm(20, 600) }),
   z.strictObject({ kind: z.literal("wedge"), angleDeg: within(5, 70, "degrees") }),
+  z.strictObject({ kind: z.literal("cutter"), ...cutterFields }),
 ]);
 
 export const libraryToolSchema = z.strictObject({ name: name(60), spec: toolSpecSchema, notes: text(2000) });

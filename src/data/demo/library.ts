@@ -215,6 +215,8 @@ export const TOOLS: Record<string, LibraryTool> = {
   "t-comb": tool("Six-tooth comb", { kind: "comb", widthMm: 3, lengthMm: 120, pitchMm: 14 }),
   "t-bottle": tool("Squeeze bottle", { kind: "bottle", capacityMl: 350, nozzleReachMm: 60 }),
   "t-funnel": tool("Tall funnel", { kind: "funnel", outletMm: 14, heightMm: 210 }),
+  "t-cutter": tool("Wire cutter", { kind: "cutter", kerfMm: 0.4, throatMm: 110, pitchMm: null }),
+  "t-cutters": tool("Ten wires at once", { kind: "cutter", kerfMm: 0.5, throatMm: 95, pitchMm: 25 }),
   "t-wedge": tool("Thirty-five degree wedge", { kind: "wedge", angleDeg: 35 }),
 };
 

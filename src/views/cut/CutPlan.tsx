@@ -1,6 +1,6 @@
 import { useMemo, useState } from "react";
 import { volumeMm3 } from "../../core/cut/leaves";
-import { layOutCut, plannedCut } from "../../core/cut/planned";
+import { cuttersAtHand, layOutCut, plannedCut } from "../../core/cut/planned";
 import { type Proposal, proposeCuts } from "../../core/cut/propose";
 import { cutWords, kindsOf } from "../../core/cut/words";
 import type { CutStep, WantedBars } from "../../core/mould/cutSchema";
@@ -11,7 +11,7 @@ import { KeyHint } from "../keys/KeyHint";
 import { CUT_PLAN_KEYS } from "../keys/screens";
 import { useKeys } from "../keys/useKeys";
 import { BatchHead } from "../parts/BatchHead";
-import { type BatchPageProps, LiveBench } from "../parts/bench";
+import { type BatchPageProps, LiveBench, useBench } from "../parts/bench";
 import { useAlive } from "../parts/Live";
 import { SaveTrouble } from "../parts/SaveMark";
 import { fileName, save } from "../parts/saveFile";
@@ -65,10 +65,12 @@ function CuttingPlan({ initial }: { initial: StoredBatch }) {
     () => (derived.masses ? plannedCut(plan, derived.masses, mould.id) : null),
     [plan, derived, mould],
   );
-  const { wanted, cutter } = plan.cutting;
+  const { wanted } = plan.cutting;
+  const { tools } = useBench();
+  const cutters = useMemo(() => cuttersAtHand(plan, tools), [plan, tools]);
   const proposals = useMemo(
-    () => (cut && isAlive ? proposeCuts(cut.loaf, askedOf(wanted, plan.barThicknessMm), [cutter], cut.soap) : null),
-    [cut, isAlive, wanted, cutter, plan.barThicknessMm],
+    () => (cut && isAlive ? proposeCuts(cut.loaf, askedOf(wanted, plan.barThicknessMm), cutters, cut.soap) : null),
+    [cut, isAlive, wanted, cutters, plan.barThicknessMm],
   );
   const design = derived.designs.get(mould.id) ?? null;
   const sides = useMemo(() => {
@@ -173,6 +175,7 @@ function CuttingPlan({ initial }: { initial: StoredBatch }) {
               {proposals && (
                 <Proposals
                   list={proposals.list}
+                  hasCutters={cutters.length > 1}
                   tried={proposals.tried}
                   sights={thumbs}
                   faces={faces}

@@ -9,6 +9,8 @@ import { BarFace, type BarSight } from "./BarStrip";
 interface Props {
   list: readonly Proposal[];
   tried: number;
+  /** Whether there is more than one cutter: then each way says its own. */
+  hasCutters?: boolean;
   /** The one that is laid out, by its place; -1 for none of them. */
   chosen: number;
   /** The face of most of its bars, by the place of the proposal. */
@@ -21,7 +23,7 @@ interface Props {
 const THUMB_PX = 62;
 
 /** Up to five ways to cut, each on a digit: what comes out, what is lost, and what is wrong with it. */
-export function Proposals({ list, tried, chosen, sights, faces, onLayOut }: Props) {
+export function Proposals({ list, tried, hasCutters = false, chosen, sights, faces, onLayOut }: Props) {
   const { units } = useUnits();
   const say = sayer(units);
   if (list.length === 0)
@@ -55,7 +57,9 @@ export function Proposals({ list, tried, chosen, sights, faces, onLayOut }: Prop
                 )}
                 <span className="min-w-0 flex-1">
                   <strong className="text-[16px]">{title}</strong>
-                  <span className="block text-[13.5px] text-muted">{detail}</span>
+                  <span className="block text-[13.5px] text-muted">
+                    {hasCutters ? `${detail}, ${p.cutter.name.toLowerCase()}` : detail}
+                  </span>
                   <span className="block text-[13.5px]">
                     {kindsOf(p.up.bars)
                       .map((k) => sizeWords(k.sizeMm, say))

@@ -69,7 +69,12 @@ export function WantedFields({ batch }: { batch: OpenBatch }) {
         />
         <BoundNumber open={open} path={at("skimMm")} label="skim off the top" quantity="length" width="w-12" />
       </p>
-      <h3 className="mt-1 text-[15px]">Cutter</h3>
+      <h3 className="mt-1 text-[15px]">
+        Cutter{" "}
+        <span className="font-text text-[12.5px] font-normal text-muted">
+          of this batch; those of your tools are tried too
+        </span>
+      </h3>
       <p className="flex flex-wrap items-end gap-x-3 gap-y-1">
         <BoundText open={open} path={cutter("name")} label="name" className="w-36" />
         <BoundNumber open={open} path={cutter("kerfMm")} label="wire takes" quantity="length" width="w-12" />

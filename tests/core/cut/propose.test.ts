@@ -2,12 +2,14 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { computeMasses } from "../../../src/core/batter/masses";
 import { cutUp, loafBlock, volumeMm3 } from "../../../src/core/cut/leaves";
-import { layOutCut, plannedCut } from "../../../src/core/cut/planned";
+import { cuttersAtHand, layOutCut, plannedCut } from "../../../src/core/cut/planned";
 import { boxOverMm, facing, judgeCutting, proposeCuts, waysToCut } from "../../../src/core/cut/propose";
 import { cutWords, kindsOf, offWords, proposalWords } from "../../../src/core/cut/words";
 import { applyEdit } from "../../../src/core/document/edits/edit";
 import { newPlan } from "../../../src/core/document/newPlan";
 import { readPlan } from "../../../src/core/document/read";
+import type { Plan } from "../../../src/core/document/schema";
+import { blankTool } from "../../../src/core/library/blank";
 import { type Cutter, OPEN_CUTTING, type WantedBars } from "../../../src/core/mould/cutSchema";
 import { cutMarks } from "../../../src/core/print/cutMarks";
 import { sayer } from "../../../src/core/units/sayer";
@@ -22,9 +24,9 @@ const best = (wanted: Partial<WantedBars>, cutter = wire, of = loaf) =>
 describe("ways to cut a loaf", () => {
   it("the best is the best of all that can be tried, cut out one by one, on 200 random loaves", () => {
     const small = fc.record({
-      lengthMm: fc.double({ min: 60, max: 160, noNaN: true }),
-      widthMm: fc.double({ min: 40, max: 90, noNaN: true }),
-      levelMm: fc.double({ min: 25, max: 80, noNaN: true }),
+      lengthMm: fc.double({ min: 60, max: 100, noNaN: true }),
+      widthMm: fc.double({ min: 40, max: 70, noNaN: true }),
+      levelMm: fc.double({ min: 25, max: 50, noNaN: true }),
       kerfMm: fc.double({ min: 0.2, max: 1, noNaN: true }),
       pitchMm: fc.option(fc.double({ min: 15, max: 40, noNaN: true }), { freq: 4 }),
       thickMm: fc.option(fc.double({ min: 15, max: 40, noNaN: true })),
@@ -139,6 +141,33 @@ describe("the cuts of a batch", () => {
     // A second way takes the place of the first.
     const again = applyEdit(laid.document, layOutCut(laid.document, mould.id, p));
     expect(again.ok && again.document.cutting.moulds).toHaveLength(1);
+  });
+
+  it("cutters are the studio's own; the batch's joins them once somebody has set it", () => {
+    const row = (id: string, name: string, pitchMm: number | null) => ({
+      id,
+      document: { name, notes: "", spec: { kind: "cutter" as const, kerfMm: 0.4, throatMm: 110, pitchMm } },
+    });
+    const spoon = { id: "t9", document: { name: "Spoon", notes: "", spec: blankTool("spoon") } };
+    const names = (of: Plan, tools: Parameters<typeof cuttersAtHand>[1]) => cuttersAtHand(of, tools).map((c) => c.name);
+    expect(names(plan, [spoon])).toEqual(["Single wire"]);
+    const tools = [spoon, row("t1", "Wire", null), row("t2", "Ten wires", 25)];
+    expect(names(plan, tools)).toEqual(["Wire", "Ten wires"]);
+    const set: Plan = { ...plan, cutting: { ...plan.cutting, cutter: { ...plan.cutting.cutter, kerfMm: 1 } } };
+    expect(names(set, tools)).toEqual(["Single wire", "Wire", "Ten wires"]);
+    const taken: Plan = { ...plan, cutting: { ...plan.cutting, cutter: cuttersAtHand(plan, tools)[1] } };
+    expect(names(taken, tools)).toEqual(["Wire", "Ten wires"]);
+    // Each way knows its cutter, and lays it out with the cuts.
+    const { loaf: block, soap: of } = plannedCut(plan, masses, mould.id)!;
+    const { list } = proposeCuts(
+      block,
+      { ...anything, thickMm: 24.6, thickTolMm: 0.01 },
+      cuttersAtHand(plan, [tools[2]]),
+      of,
+    );
+    expect(list[0].cutter.name).toBe("Ten wires");
+    const laid = applyEdit(plan, layOutCut(plan, mould.id, list[0]));
+    expect(laid.ok && laid.document.cutting.cutter.pitchMm).toBe(25);
   });
 
   it("nothing poured, nothing cut; the marks stand where the wire goes, true to scale", () => {

@@ -77,6 +77,27 @@ export function ToolEditor({ open, tool }: { open: Editable; tool: LibraryTool }
           {length("outletMm", "outlet")} {length("heightMm", "height")}
         </p>
       )}
+      {spec.kind === "cutter" && (
+        <p className="flex flex-wrap items-baseline gap-x-4 gap-y-1">
+          {length("kerfMm", "wire takes")}
+          <BoundNumber
+            open={open}
+            path={at("throatMm")}
+            label="largest block"
+            quantity="length"
+            isNullable
+            placeholder="any"
+          />
+          <BoundNumber
+            open={open}
+            path={at("pitchMm")}
+            label="wires every"
+            quantity="length"
+            isNullable
+            placeholder="one"
+          />
+        </p>
+      )}
       {spec.kind === "wedge" && <BoundNumber open={open} path={at("angleDeg")} label="angle" unit="°" />}
       <BoundText open={open} path={["notes"]} label="notes" rows={3} />
     </div>
