@@ -17,6 +17,7 @@ import { type Open, QuestionPad } from "../../src/views/pour/PourPads";
 import { actsOf } from "../../src/views/pour/pourActs";
 import { usePour } from "../../src/views/pour/usePour";
 import { Waiting } from "../../src/views/pour/Waiting";
+import { WordsPad } from "../../src/views/pour/WordsPad";
 import { ClockTable } from "../../src/views/sheet/clock/ClockTable";
 
 const START = Date.parse("2026-11-24T18:00:00Z");
@@ -59,6 +60,19 @@ function Bench({ first, lane, isLearner = false }: { first: Plan; lane: Lane | n
       scale={null}
       pad={open?.kind === "pad" && <QuestionPad pad={open.pad} plan={plan} pour={pour} onOpen={setOpen} />}
     />
+  );
+}
+/** Says something of the step at hand. */
+function Speaker({ first }: { first: Plan }) {
+  const happen = (what: object, by = "") => {
+    noted.push({ ...what, by } as (typeof noted)[number]);
+    return "n1";
+  };
+  const pour = usePour({ plan: first, happen } as unknown as OpenBatch, Date.now());
+  return (
+    <button type="button" onClick={() => pour.say("a lump in the cup")}>
+      say it
+    </button>
   );
 }
 const shown = (first: Plan, lane: Lane | null = null, isLearner = false) => {
@@ -141,6 +155,32 @@ describe("what is said of a step", () => {
     expect((field as HTMLInputElement).value).toBe("all of the small jar");
     fireEvent.change(field, { target: { value: "" } });
     expect(said).toEqual([["colour:p3", ""]]);
+  });
+});
+
+describe("free words", () => {
+  it("are typed and noted with Enter; empty ones are not, and Escape leaves", () => {
+    const said: string[] = [];
+    let left = 0;
+    render(<WordsPad of="Ink" onNote={(w) => said.push(w)} onLeave={() => left++} />);
+    const input = screen.getByRole("textbox", { name: /of Ink/ });
+    expect(document.activeElement).toBe(input);
+    const form = screen.getByRole("form", { name: "In your own words" });
+    fireEvent.submit(form);
+    expect(said).toEqual([]);
+    fireEvent.change(input, { target: { value: "  the spoon slipped, a blob at 40 mm " } });
+    fireEvent.submit(form);
+    expect(said).toEqual(["the spoon slipped, a blob at 40 mm"]);
+    fireEvent.keyDown(input, { key: "Escape" });
+    expect(left).toBe(1);
+  });
+
+  it("stand in the record of the cup at hand, change nothing of the clock, and are taken back", () => {
+    const plan = upTo(newPlan("Words", 1), "colour:p3");
+    noted = [];
+    render(<Speaker first={plan} />);
+    press("say it");
+    expect(noted).toMatchObject([{ kind: "deviation", what: "other", portionId: "p3", note: "a lump in the cup" }]);
   });
 });
 

@@ -27,7 +27,7 @@ export function Happened({ id, plan }: { id: string; plan: Plan }) {
     if (e.kind === "sign") return `Seen${e.portionId ? ` in ${name(e.portionId)}` : ""}: ${SIGN_WORDS[e.what].label}`;
     if (e.kind === "reading") return readingWords(e, plan, units);
     if (e.kind === "added") return addedWords(e, plan, units);
-    if (e.note) return e.note;
+    if (e.note !== "") return `${e.portionId ? `${name(e.portionId)}: ` : ""}“${e.note}”`;
     return `Done differently: ${DEVIATION_WORDS[e.what]}${e.portionId ? ` (${name(e.portionId)})` : ""}`;
   };
 

@@ -55,6 +55,7 @@ export const POUR_KEYS = {
   note: { keys: ["n"], words: "note that something went differently" },
   see: { keys: ["i"], words: "say what you see: grains, oil, air, colour" },
   add: { keys: ["a"], words: "note what you put in beyond the plan: colour, scent, blending" },
+  words: { keys: ["w"], words: "note it in your own words" },
   measure: { keys: ["m"], words: "put in what the scale says" },
   replan: { keys: ["r"], words: "see what else can be poured, and change over" },
   voice: { keys: ["v"], words: "speak the steps, and sound a tone before a window closes; or be quiet" },

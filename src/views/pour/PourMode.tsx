@@ -3,6 +3,7 @@ import { weighedBowlG } from "../../core/batter/readings";
 import type { BenchEvent } from "../../core/document/logSchema";
 import { lastNoted } from "../../core/document/record";
 import type { Plan } from "../../core/document/schema";
+import { vesselName } from "../../core/document/vesselName";
 import { LONG_WAIT_S } from "../../core/prepare/meanwhile";
 import { commandsOf } from "../keys/commands";
 import { POUR_KEYS } from "../keys/screens";
@@ -31,6 +32,7 @@ import { useDevice } from "./useDevice";
 import { type Pour, usePour } from "./usePour";
 import { useVoice } from "./useVoice";
 import { useWakeLock } from "./useWakeLock";
+import { WordsPad } from "./WordsPad";
 
 /** Pour mode: one instruction at a time, readable from a distance, every action on a key and on a big button. */
 export default function PourMode({ initial, openedMs, ...page }: BatchPageProps & { openedMs: number }) {
@@ -193,7 +195,20 @@ function Pouring({ initial, openedMs }: { initial: StoredBatch; openedMs: number
                     <RoomyPad open={open} plan={plan} pour={pour} onOpen={setOpen} />
                   ) : null
                 }
-                pad={open?.kind === "pad" && <QuestionPad pad={open.pad} plan={plan} pour={pour} onOpen={setOpen} />}
+                pad={
+                  open?.kind === "pad" ? (
+                    <QuestionPad pad={open.pad} plan={plan} pour={pour} onOpen={setOpen} />
+                  ) : open?.kind === "words" ? (
+                    <WordsPad
+                      of={vesselName(plan, current.portionIds[0] ?? current.batterId)}
+                      onNote={(words) => {
+                        pour.say(words);
+                        setOpen(null);
+                      }}
+                      onLeave={() => setOpen(null)}
+                    />
+                  ) : null
+                }
               />
             ) : (
               <p className="px-7 py-8 text-[32px] leading-tight" data-testid="instruction">

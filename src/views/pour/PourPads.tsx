@@ -5,7 +5,12 @@ import { type OnScale, ReadingPad } from "./ReadingPad";
 import type { Pour } from "./usePour";
 
 /** What is open over the step at hand: the scale, something added, or a few big choices; one at a time. */
-export type Open = { kind: "scale"; onScale: OnScale } | { kind: "added" } | { kind: "pad"; pad: Pad } | null;
+export type Open =
+  | { kind: "scale"; onScale: OnScale }
+  | { kind: "added" }
+  | { kind: "pad"; pad: Pad }
+  | { kind: "words" }
+  | null;
 
 interface Props {
   open: Open;

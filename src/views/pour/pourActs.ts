@@ -32,6 +32,7 @@ export function actsOf({
     note: () => toPad({ kind: "deviation", eventId: pour.deviate() }),
     see: () => toPad({ kind: "sign" }),
     add: () => setOpen({ kind: "added" }),
+    words: () => setOpen({ kind: "words" }),
     voice: voice.can ? voice.toggle : undefined,
     measure: toScale,
     dollop: current?.kind === "pipe" ? () => toPad(dollopOf(pour, current.portionIds[0])) : undefined,

@@ -44,6 +44,8 @@ export interface Pour {
   specify(eventId: string, what: Deviation): void;
   /** Notes what is seen in the cup at hand. */
   see(sign: Sign): void;
+  /** Notes in the maker's own words what happens, of the cup at hand. */
+  say(words: string): void;
   /** Notes what was put in, or blended, beyond the plan. */
   add(added: Pick<Added, "what" | "into" | "colourantId" | "amount">): void;
   /** Notes what the scale says; a cup that is being weighed out is done with it. */
@@ -141,6 +143,12 @@ export function usePour(batch: OpenBatch, openedMs: number, lane: Lane | null = 
       note({ kind: "deviation", what: "other", portionId: current?.portionIds[0] ?? null, amount: null, note: "" }),
     see: (what) => {
       note({ kind: "sign", what, portionId: current?.portionIds[0] ?? null });
+    },
+    say: (words) => {
+      note({
+        ...{ kind: "deviation", what: "other", amount: null, note: words },
+        portionId: current?.portionIds[0] ?? null,
+      });
     },
     add: (added) => {
       note({ kind: "added", ...added });
