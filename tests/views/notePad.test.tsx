@@ -19,6 +19,7 @@ function HeldPad({ first, said }: { first: Pad; said: (...what: unknown[]) => vo
       plan={plan}
       bowls={[plan.batters[0].id]}
       onAdded={(eventId) => said("added", eventId)}
+      onWords={(eventId) => said("words", eventId)}
       palette={plan.portions.map(() => "#2a4858")}
       onPad={setPad}
       onCheck={(portionId, trace) => said("check", portionId, trace)}
@@ -78,4 +79,10 @@ it("each question offers its answers, and every sign has its own advice", () => 
   press("1");
   expect(said).toEqual([["answer", "e1", "as-seen"]]);
   expect(new Set(SIGNS.map((s) => SIGN_WORDS[s].advice)).size).toBe(SIGNS.length);
+});
+
+it("what is none of the choices is said in words: the note gives way to them", () => {
+  const said = shown({ kind: "deviation", eventId: "e7" });
+  fireEvent.click(screen.getByRole("button", { name: /in your own words/ }));
+  expect(said).toEqual([["words", "e7"]]);
 });

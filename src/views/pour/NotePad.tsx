@@ -49,6 +49,8 @@ interface Props {
   onSign: (sign: Sign) => void;
   /** It was something that was put in: it is noted with its amount instead. */
   onAdded: (eventId: string) => void;
+  /** It is better said in words: they are noted instead. */
+  onWords?: (eventId: string) => void;
 }
 
 interface Choice {
@@ -59,7 +61,19 @@ interface Choice {
 }
 
 /** A few big choices, each on a number key; Escape leaves. */
-export function NotePad({ pad, plan, palette, onPad, onCheck, onDeviation, onAnswer, onSign, onAdded, bowls }: Props) {
+export function NotePad({
+  pad,
+  plan,
+  palette,
+  onPad,
+  onCheck,
+  onDeviation,
+  onAnswer,
+  onSign,
+  onAdded,
+  onWords,
+  bowls,
+}: Props) {
   const heading =
     pad.kind === "question"
       ? `${vesselName(plan, pad.question.portionId)} was expected at ${stageName(pad.question.expected)}. What was it?`
@@ -100,6 +114,7 @@ export function NotePad({ pad, plan, palette, onPad, onCheck, onDeviation, onAns
                     small: "colour, scent, blending: how much",
                     take: () => onAdded(pad.eventId),
                   },
+                  ...(onWords ? [{ label: "in your own words", take: () => onWords(pad.eventId) }] : []),
                 ]
               : pad.portionId === null
                 ? [

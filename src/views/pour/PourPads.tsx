@@ -68,6 +68,10 @@ export function QuestionPad({ pad, plan, pour, onOpen }: Omit<Props, "open"> & {
         pour.takeBack(eventId);
         onOpen({ kind: "added" });
       }}
+      onWords={(eventId) => {
+        pour.takeBack(eventId);
+        onOpen({ kind: "words" });
+      }}
       palette={pour.derived.colours.map((c) => c.fresh)}
       onPad={(next) => onOpen(next && { kind: "pad", pad: next })}
       onCheck={(portionId, trace) => {

@@ -18,7 +18,7 @@ export function WordsPad({
   const words = text.trim();
   return (
     <form
-      className="w-full"
+      className="w-full px-1"
       aria-label="In your own words"
       onSubmit={(e) => {
         e.preventDefault();
@@ -38,10 +38,10 @@ export function WordsPad({
         />
       </label>
       <p className="mt-3 flex gap-2.5">
-        <button type="submit" className="button button-main !min-h-16 px-6 text-[20px]" disabled={words === ""}>
+        <button type="submit" className="button button-main !min-h-[64px] px-6 text-[20px]" disabled={words === ""}>
           Note it
         </button>
-        <button type="button" className="button !min-h-16 px-6 text-[20px]" onClick={onLeave}>
+        <button type="button" className="button !min-h-[64px] px-6 text-[20px]" onClick={onLeave}>
           Leave
         </button>
       </p>
