@@ -206,7 +206,7 @@ describe("derive", () => {
 describe("copies and ids", () => {
   it("a copy keeps the sheet and drops what happened", () => {
     const [, , , poured] = demoBatches("2026-11-24");
-    const copy = copyPlan(poured.plan, "Again", 77);
+    const copy = copyPlan(poured.plan, "Again", 77, "first");
     expect(copy.record).toEqual(newPlan("New", 1).record);
     expect(copy.operations).toEqual(poured.plan.operations);
     expect(copy.design.seed).toBe(77);

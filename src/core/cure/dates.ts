@@ -1,4 +1,4 @@
-import { addDays, addHours, formatISO, parseISO } from "date-fns";
+import { addDays, addHours, addMonths, formatISO, parseISO } from "date-fns";
 import type { Care } from "./careSchema";
 import type { AfterPour } from "./hours";
 
@@ -36,8 +36,15 @@ export function cureDates(pourOn: string, after: AfterPour, cureDays: number): C
 /** The moment so many hours after an instant; ISO. */
 export const hoursLater = (instant: string, hours: number): string => addHours(parseISO(instant), hours).toISOString();
 
+/** Months after the cut at which the bar that is kept is looked at. */
+export const LOOK_MONTHS = [1, 3, 6, 12] as const;
+
+/** Day of the next look at the bar that is kept, after so many; null when its year is over. */
+export const lookOn = (cutOn: string, looked: number): string | null =>
+  looked < LOOK_MONTHS.length ? isoDay(addMonths(parseISO(cutOn), LOOK_MONTHS[looked])) : null;
+
 /** What a poured batch is still asked about, and the day that it is due. */
-export type DueKind = "pour" | "unmould" | "cut" | "ready";
+export type DueKind = "pour" | "unmould" | "cut" | "ready" | "look";
 export interface DueDay {
   what: DueKind;
   on: string;
@@ -50,6 +57,8 @@ export function dueDays(
     finishedAt: string | null;
     days: { unmoulded: string | null; cut: string | null; ready: string | null };
     care: readonly Pick<Care, "task" | "answer">[];
+    cutDay: { bars: readonly { fate: string }[] };
+    cure: { looks: readonly unknown[] };
   },
   dates: CureDates | null,
 ): DueDay[] {
@@ -61,5 +70,9 @@ export function dueDays(
   if (unmoulded === null && !isDone("unmould") && !isDone("cut")) open.push({ what: "unmould", on: dates.unmouldOn });
   if (cut === null && !isDone("cut")) open.push({ what: "cut", on: dates.cutOn });
   if (ready === null) open.push({ what: "ready", on: dates.readyOn });
-  return open;
+  const look = record.cutDay.bars.some((b) => b.fate === "keep")
+    ? lookOn(cut ?? dates.cutOn, record.cure.looks.length)
+    : null;
+  if (look !== null) open.push({ what: "look", on: look });
+  return open.sort((a, b) => a.on.localeCompare(b.on));
 }

@@ -8,7 +8,7 @@ import { careSteps } from "./care";
 import { derive } from "./derive";
 
 /** Raised where summaries of the same batch would come out otherwise. */
-export const SUMMARY_MODEL = 4;
+export const SUMMARY_MODEL = 5;
 
 /** What lists show of a batch, derived once at every save. */
 export interface ShelfSummary {

@@ -1,5 +1,7 @@
 import { type ColourantKindId, colourantKind } from "../colour/kinds";
+import { emptyCure } from "../cure/cureSchema";
 import { LIQUIDS } from "../formula/liquids";
+import { emptyCutDay } from "../mould/cutDaySchema";
 import { OPEN_CUTTING } from "../mould/cutSchema";
 import { DEFAULT_PRACTICE } from "../practice/practiceSchema";
 import { US_MEASURES } from "../units/dose";
@@ -290,8 +292,18 @@ const from8: Migration = {
   },
 };
 
+/** Version 10: bars at the cut, weighings and looks in the cure, what is to be otherwise next time, and the batch that one was copied from. */
+const from9: Migration = {
+  from: 9,
+  up: (d) => {
+    const lifted = { ...d, origin: null, heeded: [] };
+    if (!isObject(d.record)) return lifted;
+    return { ...lifted, record: { ...d.record, cutDay: emptyCutDay(), cure: emptyCure(), nextTimes: [] } };
+  },
+};
+
 /** In ascending order, one for every version before the current one. */
-export const MIGRATIONS: readonly Migration[] = [from1, from2, from3, from4, from5, from6, from7, from8];
+export const MIGRATIONS: readonly Migration[] = [from1, from2, from3, from4, from5, from6, from7, from8, from9];
 
 type Migrated = { ok: true; document: unknown } | { ok: false; problem: FieldProblem };
 

@@ -1,10 +1,14 @@
 import type { PortionColourant } from "../colour/colourantSchema";
 import { type ColourantKindId, colourantKind } from "../colour/kinds";
+import { emptyCure } from "../cure/cureSchema";
+import { emptyCutDay } from "../mould/cutDaySchema";
 import { OPEN_CUTTING } from "../mould/cutSchema";
 import { PLAIN_LOAF } from "../mould/mouldSchema";
 import { DEFAULT_SETTINGS, SCHOOL_TEMPERATURE_C, type Settings } from "../practice/practiceSchema";
 import type { ScentClassId } from "../scent/classes";
 import type { Scent, ScentPart } from "../scent/scentSchema";
+import { idMaker } from "./ids";
+import { type Heeded, MOST_HEEDED } from "./nextTimeSchema";
 import { type Batter, type Plan, type Portion, SCHEMA_VERSION } from "./schema";
 
 export const emptyRecord = (): Plan["record"] => ({
@@ -18,6 +22,9 @@ export const emptyRecord = (): Plan["record"] => ({
   teachesPace: null,
   days: { unmoulded: null, cut: null, ready: null },
   verdict: "",
+  cutDay: emptyCutDay(),
+  cure: emptyCure(),
+  nextTimes: [],
 });
 
 const emptyWeighUp = (): Plan["weighUp"] => ({ ticks: [], goesOnUnticked: false });
@@ -120,6 +127,8 @@ export function newPlan(title: string, seed: number, settings: Settings = DEFAUL
     title,
     notes: "",
     pourOn: null,
+    origin: null,
+    heeded: [],
     // As the pours below are: a floor of half the base, and five drops.
     design: { family: "drop", seed, hand: "even", knobs: { floorPct: 50, drops: 5 } },
     schedule: { order: [], locked: [], thin: {} },
@@ -215,12 +224,27 @@ export function newPlan(title: string, seed: number, settings: Settings = DEFAUL
   };
 }
 
-/** A copy to plan from: same sheet, another hand (seed), nothing ticked or poured, bowl not yet weighed, no day set. */
-export function copyPlan(plan: Plan, title: string, seed: number): Plan {
+/** What of a batch, and of those before it in its line, is still to be done otherwise; the newest first. Ids are free in `plan` less its record. */
+function toHeed(plan: Plan, batchId: string): Heeded[] {
+  const fresh = idMaker({ ...plan, record: null });
+  const own = plan.record.nextTimes
+    .filter((n) => n.state === "open")
+    .map(({ about, words, change, id }) => ({
+      ...{ about, words, change },
+      ...{ fromBatchId: batchId, fromTitle: plan.title, fromId: id },
+    }));
+  const older = plan.heeded.filter((h) => h.state === "open").map(({ id: _, ...h }) => h);
+  return [...own, ...older].slice(0, MOST_HEEDED).map((h) => ({ ...h, id: fresh("h"), state: "open" }));
+}
+
+/** A copy to plan from: same sheet, another hand (seed), nothing ticked or poured, bowl not yet weighed, no day set; what is to be otherwise next time comes along. @param batchId of the plan */
+export function copyPlan(plan: Plan, title: string, seed: number, batchId: string): Plan {
   const copy = structuredClone(plan);
   return {
     ...copy,
     title,
+    origin: { batchId, title: plan.title },
+    heeded: toHeed(plan, batchId),
     pourOn: null,
     design: { ...copy.design, seed },
     batters: copy.batters.map((b) => ({ ...b, bowl: { ...b.bowl, grossG: null } })),

@@ -1,8 +1,10 @@
 import { z } from "zod";
 import { portionColourantSchema } from "../colour/colourantSchema";
 import { careSchema } from "../cure/careSchema";
+import { cureSchema } from "../cure/cureSchema";
 import { additiveSchema, batterFormulaFields } from "../formula/formulaSchema";
 import { oilSchema } from "../formula/oilSchema";
+import { cutDaySchema } from "../mould/cutDaySchema";
 import { cuttingPlanSchema } from "../mould/cutSchema";
 import { planMouldSchema } from "../mould/mouldSchema";
 import { equipmentSchema } from "../mould/toolSchema";
@@ -13,9 +15,10 @@ import { HANDS } from "../techniques/hand";
 import { type Operation, operationSchema } from "../techniques/operations/registry";
 import { id, isoDate, isoInstant, name, text, within } from "../units/fields";
 import { logSchema, recordEventSchema } from "./logSchema";
+import { heededSchema, MOST_HEEDED, nextTimeSchema, originSchema } from "./nextTimeSchema";
 
 /** Version that this build writes. Raise it with a migration in migrations.ts. */
-export const SCHEMA_VERSION = 9;
+export const SCHEMA_VERSION = 10;
 
 export const batterSchema = z.strictObject({
   id,
@@ -118,6 +121,10 @@ export const recordSchema = z.strictObject({
   days: z.strictObject({ unmoulded: isoDate.nullable(), cut: isoDate.nullable(), ready: isoDate.nullable() }),
   rating: z.union([z.literal(1), z.literal(2), z.literal(3), z.literal(4), z.literal(5)]).nullable(),
   verdict: text(10_000),
+  cutDay: cutDaySchema,
+  cure: cureSchema,
+  /** What is to be done otherwise the next time. */
+  nextTimes: z.array(nextTimeSchema).max(60),
 });
 
 /** The batch document: everything known of one batch but its place in the database. See docs/file-format.md. */
@@ -126,6 +133,9 @@ export const planSchema = z.strictObject({
   title: name(120),
   notes: text(10_000),
   pourOn: isoDate.nullable(),
+  origin: originSchema.nullable(),
+  /** What the batches before it in its line said of the next time. */
+  heeded: z.array(heededSchema).max(MOST_HEEDED),
   design: designSchema,
   schedule: scheduleSchema,
   roomTemperatureC: within(0, 45, "C"),

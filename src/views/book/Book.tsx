@@ -13,8 +13,10 @@ import { Section } from "../parts/Section";
 import type { StoredBatch } from "../parts/stored";
 import { useUnits } from "../parts/units";
 import { useBatch } from "../parts/useBatch";
+import { useUndoKeys } from "../parts/useDocument";
 import { Happened } from "./Happened";
 import { Lessons } from "./Lessons";
+import { NextTimes } from "./NextTimes";
 import { Verdict } from "./Verdict";
 
 const MINUTE_MS = 60_000;
@@ -35,6 +37,7 @@ function BatchBook({ initial, offsetMin }: { initial: StoredBatch; offsetMin: nu
   const { plan } = batch;
   const { say, units } = useUnits();
   const derived = useMemo(() => derivedOf(plan, units), [plan, units]);
+  useUndoKeys(batch.undo, batch.redo);
   const { dates } = derived;
   const isAlive = useAlive();
   const here = (at: Date) => (isAlive ? at : new Date(at.getTime() + MINUTE_MS * (at.getTimezoneOffset() - offsetMin)));
@@ -118,6 +121,7 @@ function BatchBook({ initial, offsetMin }: { initial: StoredBatch; offsetMin: nu
         <Happened id={initial.id} plan={plan} />
         <div>
           <Verdict batch={batch} />
+          {isPoured && <NextTimes batch={batch} />}
           <Lessons id={initial.id} batch={batch} />
         </div>
       </main>

@@ -55,13 +55,29 @@ export const barSights = ({ loaf, up }: PlannedCut, design: Design | null): BarS
   design ? up.bars.slice(0, MOST_DRAWN).map((bar) => sightOf(loaf, bar)) : [];
 
 /** A bar's face, so many px to its millimetre. */
-export function BarFace({ of, faces, label, pxPerMm }: { of: BarSight; faces: Faces; label: string; pxPerMm: number }) {
+export function BarFace({
+  of,
+  faces,
+  label,
+  pxPerMm,
+  isFluid = false,
+}: {
+  of: BarSight;
+  faces: Faces;
+  label: string;
+  pxPerMm: number;
+  /** Shrinks to the room that there is. */
+  isFluid?: boolean;
+}) {
   const { bar, right, up, loaf, sight } = of;
   const [w, h] = [bar.size[right], bar.size[up]];
   return (
     <span
-      className="relative block shrink-0 overflow-hidden border border-ink/40"
-      style={{ width: `${pxPerMm * w}px`, height: `${pxPerMm * h}px` }}
+      className={`relative block shrink-0 overflow-hidden border border-ink/40 ${isFluid ? "max-w-full" : ""}`}
+      style={{
+        width: `${pxPerMm * w}px`,
+        ...(isFluid ? { aspectRatio: `${w} / ${h}` } : { height: `${pxPerMm * h}px` }),
+      }}
     >
       <span
         className="absolute block"

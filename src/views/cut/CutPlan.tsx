@@ -161,7 +161,12 @@ function CuttingPlan({ initial }: { initial: StoredBatch }) {
               <Sums cut={cut} />
               <BarStrip sights={strip} faces={faces} count={cut.up.bars.length} />
               <ColoursShown plan={plan} sights={strip} faces={faces} />
-              <p className="mt-3">
+              <p className="mt-3 flex flex-wrap gap-2">
+                {plan.record.finishedAt !== null && (
+                  <a className="button button-main !min-h-[44px] px-4" href={`/batches/${initial.id}/cut-day`}>
+                    The day of the cut
+                  </a>
+                )}
                 <button type="button" className="button !min-h-[44px] px-4" onClick={print}>
                   Marks true to scale <KeyHint of={CUT_PLAN_KEYS.marks} />
                 </button>

@@ -95,6 +95,28 @@ export const CUT_PLAN_KEYS = {
   marks: { keys: ["m"], words: "marks true to scale" },
 } as const satisfies Keymap;
 
+export const CUT_DAY_KEYS = {
+  next: { keys: ["enter"], words: "as predicted where nothing is marked, then the next bar" },
+  rest: { keys: ["r"], words: "all that is left came as predicted" },
+  bar: { keys: ["left", "right"], words: "the bar before, the next" },
+  thumb: { keys: ["1-4"], words: "how far a thumb goes in" },
+  air: { keys: ["a"], words: "air" },
+  ash: { keys: ["h"], words: "ash on top" },
+  rivers: { keys: ["v"], words: "rivers" },
+  "partial-gel": { keys: ["g"], words: "partial gel" },
+  "soft-core": { keys: ["o"], words: "soft core" },
+  drag: { keys: ["d"], words: "drag marks" },
+  shifted: { keys: ["c"], words: "colour shifted" },
+  "came-back": { keys: ["t"], words: "colour came back" },
+  weeping: { keys: ["w"], words: "weeping" },
+  blurred: { keys: ["b"], words: "lines blurred" },
+  broken: { keys: ["k"], words: "lines broken" },
+  mass: { keys: ["m"], words: "put in what the scale says" },
+  keep: { keys: ["y"], words: "keep this bar for a year" },
+  sample: { keys: ["s"], words: "this bar is a sample" },
+  undo: { keys: ["u"], words: "take the last note back" },
+} as const satisfies Keymap;
+
 export const TICK_KEYS = {
   down: { keys: ["down"], words: "the next line", at: "on a tick" },
   up: { keys: ["up"], words: "the line before", at: "on a tick" },
@@ -181,10 +203,23 @@ export const SCREENS = {
       "The loaf with its cuts, what comes of it in bars and grams, and five ways to cut it by what you want of the bars. Marks to print are true to scale.",
     keymaps: [UNDO_KEYS, NUMBER_KEYS, CUT_PLAN_KEYS],
   },
+  cutDay: {
+    name: "The day of the cut",
+    about:
+      "Bar by bar along the strip that was predicted: say what each shows, what it weighs, and which is kept. A thumb on the loaf says whether it is cut now.",
+    keymaps: [CUT_DAY_KEYS, UNDO_KEYS, NUMBER_KEYS],
+  },
+  cure: {
+    name: "The cure",
+    about:
+      "Masses of marked bars until they level off, your own tests, and the bar that is kept for a year. What it says of days is an estimate.",
+    keymaps: [UNDO_KEYS, NUMBER_KEYS],
+  },
   book: {
     name: "The book",
-    about: "How the batch was poured against its plan, what it taught, your rating and your words for the next time.",
-    keymaps: [],
+    about:
+      "How the batch was poured against its plan, what it taught, your rating, and what is to be otherwise the next time.",
+    keymaps: [UNDO_KEYS, NUMBER_KEYS],
   },
   library: {
     name: "The libraries",

@@ -15,8 +15,12 @@ const TABS = [
   { id: "weigh", label: "Weigh up", path: "/weigh", hasTitle: true },
   { id: "pour", label: "Pour", path: "/pour", hasTitle: true },
   { id: "cut", label: "Cut", path: "/cut", hasTitle: false },
+  { id: "cure", label: "Cure", path: "/cure", hasTitle: false },
   { id: "book", label: "Book", path: "/book", hasTitle: false },
 ] as const;
+
+/** Screens on which edits are made that are undone. */
+const WITH_UNDO: ReadonlySet<ScreenId> = new Set(["sheet", "studio", "cut", "cutDay", "cure", "book"]);
 
 /** Head of every page of one batch: its name, its tabs in the order of the work, where the saving stands. */
 export function BatchHead({
@@ -42,7 +46,7 @@ export function BatchHead({
   };
   const go = (path: string) => leave(`/batches/${id}${path}`);
   const own = byId(TABS, tab);
-  const hasUndo = screen === "sheet" || screen === "studio" || screen === "cut";
+  const hasUndo = WITH_UNDO.has(screen);
   const all: Command[] = [
     ...commands,
     ...commandsOf(UNDO_KEYS, {

@@ -100,6 +100,9 @@ export function AfterPour({ id, batch, derived, pouredS, openedMs, onUndoPour }:
       )}
       {steps.length > 0 && <LongClock steps={steps} finishedMs={Date.parse(plan.record.finishedAt!)} nowMs={nowMs} />}
       <p className="mt-5 flex flex-wrap gap-3">
+        <a className="button !min-h-16 px-6 text-[19px]" href={`/batches/${id}/cut-day`}>
+          The day of the cut
+        </a>
         <a className="button !min-h-16 px-6 text-[19px]" href={`/batches/${id}/book`}>
           To the book
         </a>

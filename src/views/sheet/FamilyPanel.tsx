@@ -5,6 +5,7 @@ import { FAMILIES, FAMILY_IDS, type FamilyId, familyOf, knobsOf } from "../../co
 import { HANDS } from "../../core/techniques/hand";
 import { Choose } from "../parts/Choose";
 import { NumberField } from "../parts/NumberField";
+import { FromLastTime } from "./FromLastTime";
 import type { PanelProps } from "./panel";
 
 /** The design family and its few knobs: a turn lays the pours out anew; after that they are edited freely. */
@@ -16,6 +17,7 @@ export function FamilyPanel({ batch, disabled, beside }: PanelProps & { beside?:
   const lay = (id: FamilyId, next: Plan["design"]["knobs"]) => batch.edit(familyEdit(plan, id, next));
   return (
     <div className="flex flex-wrap items-baseline gap-x-3 gap-y-1 text-[13px]">
+      <FromLastTime batch={batch} disabled={disabled} beside="design" />
       <Choose
         label="Design family"
         value={familyId}

@@ -9,6 +9,7 @@ import { OilPicker } from "../parts/OilPicker";
 import { RemoveButton } from "../parts/RemoveButton";
 import { Says } from "../parts/Says";
 import { useUnits } from "../parts/units";
+import { FromLastTime } from "./FromLastTime";
 import { BlendTo } from "./formula/BlendTo";
 import { oilsEdit, withOil } from "./formula/oilEdits";
 import { WATER_LABELS } from "./formula/waterLabels";
@@ -39,6 +40,7 @@ export function FormulaPanel({ batch, derived, disabled, batterId, onBatter, onM
 
   return (
     <section aria-labelledby="formula-head" className="flex flex-col gap-1">
+      <FromLastTime batch={batch} disabled={disabled} beside="formula" />
       <div className="flex items-baseline justify-between gap-1">
         {plan.batters.length > 1 ? (
           <Choose

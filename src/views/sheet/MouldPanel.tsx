@@ -4,6 +4,7 @@ import { IconButton } from "../parts/IconButton";
 import { DENSITY } from "../parts/NumberField";
 import { Says } from "../parts/Says";
 import { useUnits } from "../parts/units";
+import { FromLastTime } from "./FromLastTime";
 import { editable, type PanelProps } from "./panel";
 
 /** Inner size, fill level and density of the mould, and the batter that it takes. */
@@ -35,6 +36,7 @@ export function MouldPanel({ batch, derived, disabled, onMore }: PanelProps & { 
           onPress={onMore}
         />
       </div>
+      <FromLastTime batch={batch} disabled={disabled} beside="mould" />
       <div className="mt-0.5 flex items-baseline gap-1">
         <span className="mr-auto text-muted">inside</span>
         {size("Inner length, mm", "lengthMm")}×{size("Inner width, mm", "widthMm")}×

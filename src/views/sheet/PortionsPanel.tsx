@@ -7,6 +7,7 @@ import type { Standing } from "../../core/document/underway";
 import { BoundNumber } from "../parts/bound";
 import { Says } from "../parts/Says";
 import { useUnits } from "../parts/units";
+import { FromLastTime } from "./FromLastTime";
 import { PortionRow } from "./PortionRow";
 import { editable, type PanelProps } from "./panel";
 
@@ -55,6 +56,7 @@ export function PortionsPanel({ batch, derived, disabled, standing, batterId, on
         </h2>
         <span className="text-[12.5px] text-muted">targets at the split</span>
       </div>
+      <FromLastTime batch={batch} disabled={disabled} beside="cups" />
       <div className="mt-0.5 flex items-baseline gap-2 rounded bg-paper px-1.5 py-1 text-[13px]">
         <BoundNumber label="bowl" {...WEIGHED} width="w-12" open={open} path={bowl("tareG")} />
         <BoundNumber label="with batter" {...WEIGHED} width="w-14" open={open} path={bowl("grossG")} />

@@ -17,6 +17,7 @@ import { kindName, OPERATION_KINDS, type OperationKind, portionOf } from "../../
 import { Choose } from "../parts/Choose";
 import { useUnits } from "../parts/units";
 import { addOperation } from "./addOperation";
+import { FromLastTime } from "./FromLastTime";
 import { PourRow } from "./PourRow";
 import type { PanelProps } from "./panel";
 
@@ -73,6 +74,7 @@ export function PourList({ batch, derived, disabled, done, selected, onSelect }:
           {poured < plan.operations.length ? ` and ${plan.operations.length - poured} more steps` : ""}
         </span>
       </div>
+      <FromLastTime batch={batch} disabled={disabled} beside="pours" />
       <div className="mt-0.5 grid grid-cols-[14px_minmax(0,1fr)_36px_52px_30px_44px] narrow:grid-cols-[44px_minmax(0,1fr)_58px_82px_34px_50px] phone:grid-cols-[28px_minmax(0,1fr)_54px_76px_34px_50px] gap-x-1 border-b border-rule pb-0.5 text-[12px] text-muted">
         <span />
         <span>colour</span>

@@ -19,7 +19,11 @@ const WORDS: Record<DueKind, { what: string; done: string | null }> = {
   unmould: { what: "unmould", done: "unmoulded" },
   cut: { what: "cut", done: "cut" },
   ready: { what: "cured: weigh and test a bar", done: "tested" },
+  look: { what: "look at the bar that is kept", done: null },
 };
+
+/** Page of the batch on which it is done. */
+const PAGES: Record<DueKind, string> = { pour: "", unmould: "/pour", cut: "/cut-day", ready: "/cure", look: "/cure" };
 
 function when(on: string, today: string): string {
   const days = differenceInCalendarDays(parseISO(on), parseISO(today));
@@ -82,7 +86,7 @@ export function DueNext({ entries, today, openedMs }: { entries: ShelfEntry[]; t
     .sort((a, b) => a.on.localeCompare(b.on))
     .slice(0, MOST_SHOWN);
   const answer = async (d: Due) => {
-    if (d.what === "pour") return;
+    if (d.what === "pour" || d.what === "look") return;
     const refused = await answerDue(d.entry.id, d.what, today);
     setTrouble(refused);
     if (refused === null) setAnswered(new Set([...answered, keyOf(d)]));
@@ -105,7 +109,7 @@ export function DueNext({ entries, today, openedMs }: { entries: ShelfEntry[]; t
                 <span className="text-muted">{format(parseISO(d.on), "EEE d MMM")}</span>
               </div>
               <div className="flex items-baseline justify-between gap-2">
-                <a href={`/batches/${d.entry.id}`} className="underline-offset-2 hover:underline">
+                <a href={`/batches/${d.entry.id}${PAGES[d.what]}`} className="underline-offset-2 hover:underline">
                   {WORDS[d.what].what}: {d.entry.title}
                 </a>
                 {WORDS[d.what].done && d.on <= today && (

@@ -16,7 +16,7 @@ export const POST: APIRoute = async ({ params }) => {
   if (!batch) return notFound("batch");
   const plan = batchBody(batch).document;
   const title = `${cutTo(110, plan.title)} (copy)`;
-  return batchAnswer(await createBatch(db, copyPlan(plan, title, randomInt(2 ** 32))), 201);
+  return batchAnswer(await createBatch(db, copyPlan(plan, title, randomInt(2 ** 32), batch.id)), 201);
 };
 
 export const ALL: APIRoute = otherMethods("POST");

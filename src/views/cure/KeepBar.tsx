@@ -1,0 +1,160 @@
+import { format, parseISO } from "date-fns";
+import { useState } from "react";
+import {
+  COLOUR_STATES,
+  type ColourState,
+  type KeepBarLook,
+  SPOT_STATES,
+  type SpotState,
+} from "../../core/cure/cureSchema";
+import { idMaker } from "../../core/document/ids";
+import { RemoveButton } from "../parts/RemoveButton";
+import { Section } from "../parts/Section";
+import type { OpenBatch } from "../parts/useBatch";
+
+const PATH = ["record", "cure", "looks"] as const;
+const SCENT_WORDS = ["gone", "faint", "half", "good", "as it went in"] as const;
+const COLOUR_WORDS: Record<ColourState, string> = {
+  true: "as at the cut",
+  faded: "faded",
+  shifted: "shifted",
+  "came-back": "came back",
+  bled: "bled",
+};
+const SPOT_WORDS: Record<SpotState, string> = { none: "none", few: "a few spots", many: "many spots", drops: "drops" };
+
+/** One question with its answers side by side; pressing the chosen one takes it back. */
+function Answers<T extends string | number>({
+  label,
+  list,
+  words,
+  value,
+  onSet,
+}: {
+  label: string;
+  list: readonly T[];
+  words: (t: T) => string;
+  value: T | null;
+  onSet: (t: T | null) => void;
+}) {
+  return (
+    <fieldset className="mt-2">
+      <legend className="text-muted">{label}</legend>
+      <div className="mt-0.5 flex flex-wrap gap-1">
+        {list.map((t) => (
+          <button
+            key={t}
+            type="button"
+            aria-pressed={value === t}
+            className={`button min-h-[36px] narrow:min-h-[44px] ${value === t ? "button-main" : ""}`}
+            onClick={() => onSet(value === t ? null : t)}
+          >
+            {words(t)}
+          </button>
+        ))}
+      </div>
+    </fieldset>
+  );
+}
+
+type Draft = Omit<KeepBarLook, "id" | "on">;
+const EMPTY: Draft = { scent: null, colour: null, spots: null, note: "" };
+
+const said = (l: KeepBarLook): string =>
+  [
+    l.scent === null ? "" : `scent ${SCENT_WORDS[l.scent]}`,
+    l.colour === null ? "" : `colour ${COLOUR_WORDS[l.colour]}`,
+    l.spots === null ? "" : l.spots === "none" ? "no spots" : SPOT_WORDS[l.spots],
+    l.note,
+  ]
+    .filter(Boolean)
+    .join(", ");
+
+/** The bar that is kept for a year: what is seen of it, and when it is looked at next. */
+export function KeepBar({
+  batch,
+  today,
+  lookOn,
+  bars,
+}: {
+  batch: OpenBatch;
+  today: string;
+  /** Next day on which it is looked at; null where none is kept or its year is over. */
+  lookOn: string | null;
+  /** Numbers of the bars that are kept. */
+  bars: readonly number[];
+}) {
+  const { looks } = batch.plan.record.cure;
+  const [draft, setDraft] = useState<Draft>(EMPTY);
+  const isEmpty = draft.scent === null && draft.colour === null && draft.spots === null && draft.note.trim() === "";
+  const put = () => {
+    const item: KeepBarLook = { id: idMaker(batch.plan)("i"), on: today, ...draft, note: draft.note.trim() };
+    if (batch.set(PATH, [...looks, item]) !== null) return;
+    batch.seal();
+    setDraft(EMPTY);
+  };
+  return (
+    <Section head="The bar that is kept" headClass="text-[19px]">
+      <p className="mt-1 text-muted">
+        {bars.length > 0
+          ? `Bar ${bars.join(", ")}. `
+          : "None is marked on the day of the cut: keep one of every batch. "}
+        {lookOn !== null && (
+          <strong className={lookOn <= today ? "text-amber" : "text-ink"}>
+            {lookOn <= today ? "Look at it now" : `Next look ${format(parseISO(lookOn), "d MMMM yyyy")}`}.
+          </strong>
+        )}
+      </p>
+      <Answers
+        label="Scent, beside what went in"
+        list={[0, 1, 2, 3, 4] as const}
+        words={(n) => SCENT_WORDS[n]}
+        value={draft.scent}
+        onSet={(scent) => setDraft({ ...draft, scent })}
+      />
+      <Answers
+        label="Colour, beside the cut"
+        list={COLOUR_STATES}
+        words={(c) => COLOUR_WORDS[c]}
+        value={draft.colour}
+        onSet={(colour) => setDraft({ ...draft, colour })}
+      />
+      <Answers
+        label="Spots and drops"
+        list={SPOT_STATES}
+        words={(s) => SPOT_WORDS[s]}
+        value={draft.spots}
+        onSet={(spots) => setDraft({ ...draft, spots })}
+      />
+      <input
+        className="field mt-2 w-full"
+        aria-label="What else is seen of it"
+        placeholder="what else you see"
+        maxLength={500}
+        value={draft.note}
+        onChange={(e) => setDraft({ ...draft, note: e.currentTarget.value })}
+      />
+      <button type="button" className="button button-main mt-2 min-h-[44px]" disabled={isEmpty} onClick={put}>
+        Put this look down
+      </button>
+      {looks.length > 0 && (
+        <ul className="mt-3 border-t border-rule" aria-label="Looks at the bar that is kept">
+          {looks.map((l) => (
+            <li key={l.id} className="flex items-baseline justify-between gap-2 border-b border-rule py-1">
+              <span>
+                <strong>{format(parseISO(l.on), "d MMM yyyy")}</strong>: {said(l)}
+              </span>
+              <RemoveButton
+                label={`Take away the look of ${l.on}`}
+                onRemove={() => {
+                  batch.edit({ kind: "remove", path: PATH, id: l.id });
+                  batch.seal();
+                }}
+              />
+            </li>
+          ))}
+        </ul>
+      )}
+    </Section>
+  );
+}

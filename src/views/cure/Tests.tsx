@@ -1,0 +1,66 @@
+import { format, parseISO } from "date-fns";
+import { useState } from "react";
+import { idMaker } from "../../core/document/ids";
+import { RemoveButton } from "../parts/RemoveButton";
+import { Section } from "../parts/Section";
+import type { OpenBatch } from "../parts/useBatch";
+
+const PATH = ["record", "cure", "tests"] as const;
+
+/** The maker's own tests of the bars, in their own words. */
+export function Tests({ batch, today }: { batch: OpenBatch; today: string }) {
+  const { tests } = batch.plan.record.cure;
+  const [words, setWords] = useState("");
+  const put = () => {
+    if (words.trim() === "") return;
+    const item = { id: idMaker(batch.plan)("q"), on: today, words: words.trim() };
+    if (batch.set(PATH, [...tests, item]) !== null) return;
+    batch.seal();
+    setWords("");
+  };
+  return (
+    <Section head="Your own tests" headClass="text-[19px]" className="mt-5">
+      <p className="mt-1 text-[13px] text-muted">
+        Zap, strip, lather: noted as yours. Tundish does not say that a bar is safe; selling is regulated differently in
+        each place.
+      </p>
+      <form
+        className="mt-1 flex gap-2"
+        onSubmit={(e) => {
+          e.preventDefault();
+          put();
+        }}
+      >
+        <input
+          className="field min-w-0 flex-1"
+          aria-label="What was tested, and what it showed"
+          placeholder="zap: none, bar 3"
+          maxLength={200}
+          value={words}
+          onChange={(e) => setWords(e.currentTarget.value)}
+        />
+        <button type="submit" className="button min-h-[44px]">
+          Put it down
+        </button>
+      </form>
+      {tests.length > 0 && (
+        <ul className="mt-2 border-t border-rule" aria-label="Own tests">
+          {tests.map((t) => (
+            <li key={t.id} className="flex items-baseline justify-between gap-2 border-b border-rule py-1">
+              <span>
+                <strong>{format(parseISO(t.on), "d MMM")}</strong>: {t.words}
+              </span>
+              <RemoveButton
+                label={`Take away the test of ${t.on}`}
+                onRemove={() => {
+                  batch.edit({ kind: "remove", path: PATH, id: t.id });
+                  batch.seal();
+                }}
+              />
+            </li>
+          ))}
+        </ul>
+      )}
+    </Section>
+  );
+}

@@ -1,0 +1,50 @@
+import { type CutCount, type DueBar, FINDING_WORDS } from "../../core/cut/cutDay";
+import { KeyHint } from "../keys/KeyHint";
+import { CUT_DAY_KEYS } from "../keys/screens";
+import { useUnits } from "../parts/units";
+
+const FATES = ["keep", "sample"] as const;
+const ASKED = { keep: "keep it a year", sample: "a sample" } as const;
+
+/** What the bar in hand should weigh and where it goes, and what came of the loaf so far. */
+export function CutCounts({
+  count,
+  bar,
+  onFate,
+}: {
+  count: CutCount;
+  bar: DueBar;
+  onFate: (fate: "keep" | "sample") => void;
+}) {
+  const { grams } = useUnits();
+  return (
+    <>
+      <p className="mt-1 text-[13px] text-muted">
+        {grams(bar.plannedG)} planned, fresh
+        {count.weighed &&
+          `; ${count.weighed.count} weighed, ${grams(count.weighed.meanG)} in the mean where ${grams(count.weighed.plannedG)} were planned`}
+      </p>
+      <div className="mt-2 flex gap-1.5">
+        {FATES.map((fate) => (
+          <button
+            key={fate}
+            type="button"
+            aria-pressed={bar.noted?.fate === fate}
+            className={`button !min-h-[46px] flex-1 ${bar.noted?.fate === fate ? "button-main" : ""}`}
+            onClick={() => onFate(fate)}
+          >
+            {ASKED[fate]} <KeyHint of={CUT_DAY_KEYS[fate]} />
+          </button>
+        ))}
+      </div>
+      <p className="mt-3 border-t border-rule pt-2" aria-live="polite" data-testid="cut-count">
+        <strong className="font-head text-[22px]">{count.came}</strong> of {count.all} bars
+        {count.came > 0 && `, ${count.asPredicted} as predicted`}
+        {count.kept > 0 && `, ${count.kept} kept`}
+        {count.samples > 0 && `, ${count.samples} ${count.samples === 1 ? "sample" : "samples"}`}
+        {count.findings.length > 0 &&
+          `. ${count.findings.map((f) => `${FINDING_WORDS[f.what]} in ${f.bars}`).join(", ")}`}
+      </p>
+    </>
+  );
+}

@@ -1,0 +1,43 @@
+import { type AfterPour, sayHours } from "../../core/cure/hours";
+import { THUMB_WORDS, waitHours } from "../../core/cut/cutDay";
+import type { Plan } from "../../core/document/schema";
+import { atTime } from "../parts/care";
+import { useAlive } from "../parts/Live";
+import { useNow } from "../parts/useNow";
+import { When } from "./When";
+
+const HOUR_MS = 3_600_000;
+
+/** Whether it is cut now: by the thumb where one was set, by the hours before. */
+export function GoOrWait({ plan, after, planHref }: { plan: Plan; after: AfterPour | null; planHref: string }) {
+  const { finishedAt, cutDay } = plan.record;
+  const isAlive = useAlive();
+  const nowMs = useNow();
+  const toPlan = (
+    <a className="underline" href={planHref}>
+      the cutting plan
+    </a>
+  );
+  if (cutDay.thumb === null || finishedAt === null || !isAlive || nowMs === null)
+    return (
+      <div>
+        <When after={after} finishedAt={finishedAt} />
+        <p className="text-[15px]">Press a thumb on the loaf first, then cut by {toPlan}.</p>
+      </div>
+    );
+  const sinceH = (nowMs - Date.parse(finishedAt)) / HOUR_MS;
+  const wait = cutDay.bars.length > 0 ? null : waitHours(cutDay.thumb, sinceH);
+  const said = `Thumb ${cutDay.thumb} of 4, ${THUMB_WORDS[cutDay.thumb]}, ${sayHours(sinceH)} after the pour`;
+  if (wait === null)
+    return (
+      <p className="notice-leaf" data-testid="go-or-wait">
+        {said}: go, by {toPlan}. {cutDay.thumb === 4 && "It is firm: a thin wire, slowly, corners last."}
+      </p>
+    );
+  return (
+    <p className="notice-amber" data-testid="go-or-wait">
+      {said}: wait until about <strong>{atTime(nowMs + wait * HOUR_MS, nowMs)}</strong>, then press again. Cut now, the
+      wire drags and the lines smear. An estimate.
+    </p>
+  );
+}

@@ -1,0 +1,116 @@
+import fc from "fast-check";
+import { describe, expect, it } from "vitest";
+import { computeMasses } from "../../../src/core/batter/masses";
+import {
+  barNote,
+  barsDue,
+  countBars,
+  nextBar,
+  noteBar,
+  placeFinding,
+  restAsPredicted,
+  setThumb,
+  toggleFinding,
+  waitHours,
+} from "../../../src/core/cut/cutDay";
+import { applyEdit, type Edit } from "../../../src/core/document/edits/edit";
+import { newPlan } from "../../../src/core/document/newPlan";
+import { readPlan } from "../../../src/core/document/read";
+import type { Plan } from "../../../src/core/document/schema";
+import { FINDINGS } from "../../../src/core/mould/cutDaySchema";
+
+const ON = "2026-11-27";
+const start = newPlan("Cut day", 1);
+const due = (plan: Plan) => barsDue(plan, computeMasses(plan)!);
+const done = (plan: Plan, edit: Edit): Plan => {
+  const tried = applyEdit(plan, edit);
+  if (!tried.ok) throw new Error(tried.reason);
+  return tried.document;
+};
+
+describe("the day of the cut", () => {
+  it("bars come in the order of the cuts, each once, and the first of them dates the cut", () => {
+    const bars = due(start);
+    expect(bars.map((b) => b.number)).toEqual(bars.map((_, i) => i + 1));
+    expect(nextBar(bars)).toBe(0);
+    const one = done(start, noteBar(start, bars[0], { isAsPredicted: true }, ON));
+    expect(one.record.days.cut).toBe(ON);
+    expect(nextBar(due(one))).toBe(1);
+    const later = done(one, noteBar(one, due(one)[0], { massG: 131 }, "2026-11-28"));
+    expect(later.record.days.cut).toBe(ON);
+    expect(later.record.cutDay.bars).toHaveLength(1);
+    expect(later.record.cutDay.bars[0]).toMatchObject({ isAsPredicted: true, massG: 131, fate: "rack" });
+  });
+
+  it("what the bars should weigh is the loaf less what the wire takes and what is left over", () => {
+    const masses = computeMasses(start)!;
+    const sum = due(start).reduce((s, b) => s + b.plannedG, 0);
+    expect(sum).toBeLessThan(masses.moulds[0].pouredG);
+    expect(sum).toBeGreaterThan(0.85 * masses.moulds[0].pouredG);
+  });
+
+  it("a finding is marked, shown on the face, marked once more, and taken off with all of its kind", () => {
+    const bar = () => due(plan)[2];
+    let plan = done(start, toggleFinding(start, due(start)[2], "air", ON));
+    plan = done(plan, placeFinding(plan, bar(), "air", [0.4, 0.6], ON));
+    expect(bar().noted!.findings).toEqual([expect.objectContaining({ what: "air", at: [0.4, 0.6] })]);
+    plan = done(plan, placeFinding(plan, bar(), "air", [0.7, 0.2], ON));
+    plan = done(plan, toggleFinding(plan, bar(), "ash", ON));
+    expect(barNote(bar().noted!)).toBe("air 2, ash on top");
+    plan = done(plan, toggleFinding(plan, bar(), "air", ON));
+    expect(barNote(bar().noted!)).toBe("ash on top");
+    expect(readPlan(plan).ok).toBe(true);
+  });
+
+  it("one key for all the rest touches nothing that has come", () => {
+    const bars = due(start);
+    let plan = done(start, toggleFinding(start, bars[1], "rivers", ON));
+    plan = done(plan, restAsPredicted(plan, due(plan), ON));
+    const count = countBars(due(plan));
+    expect(count).toMatchObject({ came: bars.length, all: bars.length, asPredicted: bars.length - 1 });
+    expect(count.findings).toEqual([{ what: "rivers", bars: 1 }]);
+    expect(nextBar(due(plan))).toBe(bars.length - 1);
+  });
+
+  it("a soft loaf waits, a firm one does not", () => {
+    expect(waitHours(1, 24)).toBeCloseTo(14.4, 6);
+    expect(waitHours(2, 24)).toBeCloseTo(6, 6);
+    expect(waitHours(2, 1)).toBe(2);
+    expect(waitHours(3, 24)).toBeNull();
+    expect(waitHours(4, 24)).toBeNull();
+    expect(done(start, setThumb(3)).record.cutDay.thumb).toBe(3);
+  });
+
+  it("whatever is noted in whatever order, the document stands, no bar comes twice, and undo gives it back", () => {
+    const bars = due(start).length;
+    const act = fc.record({ bar: fc.nat(bars - 1), what: fc.constantFrom(...FINDINGS), kind: fc.nat(4) });
+    fc.assert(
+      fc.property(fc.array(act, { maxLength: 14 }), (acts) => {
+        let plan = start;
+        const inverses: Edit[] = [];
+        for (const { bar, what, kind } of acts) {
+          const b = due(plan)[bar];
+          const edit =
+            kind === 0
+              ? toggleFinding(plan, b, what, ON)
+              : kind === 1
+                ? placeFinding(plan, b, what, [0.5, 0.25], ON)
+                : kind === 2
+                  ? noteBar(plan, b, { fate: "keep" }, ON)
+                  : kind === 3
+                    ? restAsPredicted(plan, due(plan), ON)
+                    : noteBar(plan, b, { massG: 120 }, ON);
+          const tried = applyEdit(plan, edit);
+          if (!tried.ok) throw new Error(tried.reason);
+          inverses.unshift(tried.inverse);
+          plan = tried.document;
+        }
+        expect(readPlan(plan).ok).toBe(true);
+        const keys = plan.record.cutDay.bars.map((b) => `${b.mouldId}:${b.number}`);
+        expect(new Set(keys).size).toBe(keys.length);
+        expect(inverses.reduce((p, i) => done(p, i), plan)).toEqual(start);
+      }),
+      { seed: 12, numRuns: 25 },
+    );
+  });
+});
