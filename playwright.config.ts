@@ -1,4 +1,5 @@
 import { defineConfig } from "@playwright/test";
+import { chromiumPath } from "./scripts/tooling.mjs";
 import { addressOf, WORKERS } from "./tests/e2e/address";
 
 export default defineConfig({
@@ -13,10 +14,12 @@ export default defineConfig({
   reporter: [["list"], ["json", { outputFile: ".cache/e2e.json" }]],
   use: {
     viewport: { width: 1280, height: 800 },
+    // Keeping the pages of Tundish for later costs as much as opening one: journeys that need it say so.
+    serviceWorkers: "block",
     trace: "off",
     actionTimeout: 30_000,
     launchOptions: {
-      executablePath: process.env.CHROMIUM_PATH ?? "/usr/bin/chromium",
+      executablePath: chromiumPath(),
       args: [
         "--no-sandbox",
         "--disable-dev-shm-usage",

@@ -2,7 +2,16 @@
 import { existsSync, mkdirSync, readdirSync, readFileSync, rmSync } from "node:fs";
 import { join } from "node:path";
 import { refuseOldNode } from "./starting.mjs";
-import { bin, buildIfNeeded, environment, installPackages, root, run } from "./tooling.mjs";
+import {
+  bin,
+  buildIfNeeded,
+  chromiumPath,
+  environment,
+  HEADLESS_SHELL,
+  installPackages,
+  root,
+  run,
+} from "./tooling.mjs";
 
 let passed = 0;
 let failed = 0;
@@ -22,13 +31,15 @@ function installDebian(...names) {
   apt("install", "-y", "-qq", "--no-install-recommends", ...names);
 }
 
-/** A Chromium for the browser tests: the one named by CHROMIUM_PATH, Debian's, or Debian's freshly installed. */
+/** A Chromium for the browser tests: the one named by CHROMIUM_PATH, Debian's without a window, freshly installed where it is missing, or Debian's whole one. */
 function installChromium() {
-  const path = process.env.CHROMIUM_PATH ?? "/usr/bin/chromium";
-  if (existsSync(path)) return true;
-  console.log("Installing Chromium…");
-  installDebian("chromium");
-  return existsSync(path);
+  if (process.env.CHROMIUM_PATH) return existsSync(process.env.CHROMIUM_PATH);
+  if (!existsSync(HEADLESS_SHELL)) {
+    console.log("Installing Chromium…");
+    installDebian("chromium-headless-shell");
+    if (!existsSync(chromiumPath())) installDebian("chromium");
+  }
+  return existsSync(chromiumPath());
 }
 
 /** The programs of a PostgreSQL server, for the tests that run on one too: those in POSTGRES_BIN, Debian's, or Debian's freshly installed. */

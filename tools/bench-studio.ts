@@ -1,5 +1,6 @@
 import { readFileSync } from "node:fs";
 import { chromium, type Page } from "@playwright/test";
+import { chromiumPath } from "../scripts/tooling.mjs";
 
 /**
  * Measures the studio in a browser: pictures a second while the cut is dragged and while the film is scrubbed, and the memory of the page after use.
@@ -10,7 +11,7 @@ if (!address || !batchId) throw new Error("usage: tsx tools/bench-studio.ts ADDR
 const DRAG_S = 5;
 
 const browser = await chromium.launch({
-  executablePath: process.env.CHROMIUM_PATH ?? "/usr/bin/chromium",
+  executablePath: chromiumPath(),
   args: ["--no-sandbox", "--disable-gpu", "--enable-unsafe-swiftshader"],
 });
 const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });

@@ -1,9 +1,10 @@
 import { chromium } from "@playwright/test";
+import { chromiumPath } from "../scripts/tooling.mjs";
 
 /** Takes the pictures of docs/screenshots from a server with fresh demo data (its address as the argument). Pours one demo batch a few steps far. */
 const address = process.argv[2] ?? "http://127.0.0.1:4321";
 const browser = await chromium.launch({
-  executablePath: process.env.CHROMIUM_PATH ?? "/usr/bin/chromium",
+  executablePath: chromiumPath(),
   args: [
     "--no-sandbox",
     "--disable-dev-shm-usage",

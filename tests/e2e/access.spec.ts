@@ -34,6 +34,7 @@ test("a tablet is paired with the code on the studio's screen, works, and is tur
   await expect(home.getByAltText("QR code of the address with the digits")).toBeVisible();
 
   const device = await browser.newContext({ viewport: { width: 820, height: 1180 } });
+
   const tablet = await device.newPage();
   const elsewhere = `http://${own}:4481`;
   expect((await fetch(`${elsewhere}/api/batches`)).status).toBe(401);

@@ -1,5 +1,7 @@
 import { expect, newBatch, pourOn, saved, test, weighUp } from "./journey";
 
+test.use({ isDrawn: false });
+
 test("after the pour: what is due is asked at its hour, stays through a reload and on the shelf, and is answered from another device", async ({
   page,
   context,

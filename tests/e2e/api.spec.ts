@@ -2,6 +2,8 @@ import { largestPlan } from "../support/largestPlan";
 import { addressOf } from "./address";
 import { expect, test } from "./journey";
 
+test.use({ isDrawn: false });
+
 test("the API answers with the same figures as the sheet", async ({ page, request }) => {
   const batch = await (await request.get("/api/batches/demo-meteor-shower")).json();
   const derived = await (await request.post("/api/plan/derive", { data: batch.document })).json();

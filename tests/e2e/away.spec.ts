@@ -2,8 +2,10 @@ import { request as ask, createServer, type IncomingHttpHeaders } from "node:htt
 import type { AddressInfo } from "node:net";
 import type { Page } from "@playwright/test";
 import { addressOf } from "./address";
-import { newBatch, patient, saved, weighUp } from "./journey";
+import { newBatch, patient, saved, undrawn, weighUp } from "./journey";
 import { expect, test, up } from "./servers";
+
+test.use({ isDrawn: false, serviceWorkers: "allow" });
 
 const leaveAnyway = (page: Page) => page.on("dialog", (dialog) => void dialog.accept());
 const instruction = (page: Page) => page.getByTestId("instruction");
@@ -15,6 +17,7 @@ test("a pour goes on while the server is dead: reloaded, closed, opened anew; th
   const server = await start(4471);
   await up(server);
   const context = await browser.newContext({ baseURL: server.address });
+  await undrawn(context);
   const page = patient(await context.newPage());
   leaveAnyway(page);
   const url = await newBatch(page, "Server away");
@@ -94,6 +97,7 @@ test("after an update nothing of the version before is shown, and nothing of it 
   await new Promise<void>((done) => front.listen(0, "127.0.0.1", done));
   const { port } = front.address() as AddressInfo;
   const context = await browser.newContext({ baseURL: `http://127.0.0.1:${port}` });
+  await undrawn(context);
   const page = patient(await context.newPage());
   const stores = () => page.evaluate(() => caches.keys());
   await page.goto("/batches/demo-meteor-shower/pour");

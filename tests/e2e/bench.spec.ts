@@ -1,5 +1,7 @@
 import type { Page } from "@playwright/test";
-import { expect, newBatch, patient, saved, test, weighUp } from "./journey";
+import { expect, newBatch, patient, saved, test, undrawn, weighUp } from "./journey";
+
+test.use({ isDrawn: false, serviceWorkers: "allow" });
 
 const instruction = (page: Page) => page.getByTestId("instruction");
 async function begun(page: Page, title: string): Promise<string> {
@@ -65,6 +67,7 @@ test("two devices on one pour, one of them offline for three steps: both come to
 }) => {
   const url = await begun(page, "Two of us");
   const other = await browser.newContext({ baseURL: new URL(page.url()).origin });
+  await undrawn(other);
   const phone = patient(await other.newPage());
   await phone.goto(`${url}/pour`);
   await page.keyboard.press("Space");

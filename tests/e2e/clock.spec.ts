@@ -1,5 +1,7 @@
 import { expect, newBatch, pourOn, saved, test } from "./journey";
 
+test.use({ isDrawn: false });
+
 test("the chance of the pour is shown, advice raises it, and undo takes the advice back", async ({ page }) => {
   await newBatch(page, "In a hurry");
   await page.getByLabel("Scent of Ink").selectOption("moderate");

@@ -4,8 +4,10 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { bin, environment } from "../../scripts/tooling.mjs";
 import { postgresPrograms, startPostgres } from "../support/postgres";
-import { saved } from "./journey";
+import { saved, undrawn } from "./journey";
 import { expect, test, up } from "./servers";
+
+test.use({ isDrawn: false });
 
 test("two processes on one database server: a batch is planned on one, followed and changed on the other, and moved home", async ({
   start,
@@ -20,6 +22,7 @@ test("two processes on one database server: a batch is planned on one, followed 
     const [one, two] = await Promise.all([start(4476, own), start(4477, own)]);
     await Promise.all([up(one), up(two)]);
     const context = await browser.newContext();
+    await undrawn(context);
     const here = await context.newPage();
     await here.goto(one.address);
     const there = await context.newPage();

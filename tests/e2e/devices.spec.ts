@@ -3,6 +3,8 @@ import type { Page } from "@playwright/test";
 import { bin, environment } from "../../scripts/tooling.mjs";
 import { expect, newBatch, saved, test, weighUp } from "./journey";
 
+test.use({ isDrawn: false });
+
 const instruction = (page: Page) => page.getByTestId("instruction");
 const running: ChildProcess[] = [];
 /** A simulated device as a process of its own. */

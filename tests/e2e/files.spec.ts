@@ -1,6 +1,8 @@
 import { readFile } from "node:fs/promises";
 import { deafen, expect, newBatch, saved, test } from "./journey";
 
+test.use({ isDrawn: false });
+
 test("a batch goes out as a file and comes back as the same document, byte for byte", async ({ page }) => {
   await page.goto("/");
   const out = page.waitForEvent("download");

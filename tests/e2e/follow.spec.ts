@@ -1,5 +1,7 @@
 import { expect, newBatch, saved, test, weighUp } from "./journey";
 
+test.use({ isDrawn: false });
+
 test("a second page follows without being touched: sheet, shelf and a pour that goes on", async ({ page, context }) => {
   const url = await newBatch(page, "Followed");
   const sheet = await context.newPage();

@@ -1,4 +1,4 @@
-import { test as base, expect, type Page } from "@playwright/test";
+import { type BrowserContext, test as base, expect, type Page } from "@playwright/test";
 import { newPlan } from "../../src/core/document/newPlan";
 import type { Settings } from "../../src/core/practice/practiceSchema";
 import { addressOf } from "./address";
@@ -32,12 +32,26 @@ export function patient(page: Page): Page {
   return page;
 }
 
+/** Keeps a page, or all of a context, from drawing the cut: half of what a page has to do, in journeys that do not look at it. */
+export const undrawn = (pages: Page | BrowserContext) =>
+  pages.addInitScript(() => {
+    window.Worker = new Proxy(window.Worker, {
+      construct: (Worker, given: [string | URL, WorkerOptions?]) =>
+        String(given[0]).includes("face.worker")
+          ? Object.assign(new EventTarget(), { postMessage() {}, terminate() {} })
+          : new Worker(...given),
+    });
+  });
+
 /** A test on its worker's server, whose page may say nothing on the console: an error there (a blocked script too) fails it. */
-export const test = base.extend<{ said: string[] }>({
+export const test = base.extend<{ said: string[]; isDrawn: boolean }>({
+  /** Whether the cut is drawn. */
+  isDrawn: [true, { option: true }],
   // biome-ignore lint/correctness/noEmptyPattern: the runner reads the wanted fixtures from this pattern
   baseURL: async ({}, use) => use(addressOf()),
-  context: async ({ context }, use) => {
+  context: async ({ context, isDrawn }, use) => {
     context.on("page", patient);
+    if (!isDrawn) await undrawn(context);
     await use(context);
   },
   said: [

@@ -2,8 +2,10 @@ import type { APIRequestContext, Browser, Page } from "@playwright/test";
 import { newPlan } from "../../src/core/document/newPlan";
 import type { Plan } from "../../src/core/document/schema";
 import { planOfFamily } from "../../src/core/library/familyPlan";
-import { patient, pourOn, saved } from "./journey";
+import { patient, pourOn, saved, undrawn } from "./journey";
 import { expect, type OwnServer, test, up } from "./servers";
+
+test.use({ isDrawn: false, serviceWorkers: "allow" });
 
 const instruction = (page: Page) => page.getByTestId("instruction");
 const stored = async (request: APIRequestContext, id: string): Promise<Plan> =>
@@ -13,6 +15,7 @@ const stored = async (request: APIRequestContext, id: string): Promise<Plan> =>
 async function pouring(browser: Browser, server: OwnServer, plan: Plan, prepare?: (page: Page) => Promise<void>) {
   await up(server);
   const context = await browser.newContext({ baseURL: server.address });
+  await undrawn(context);
   const page = patient(await context.newPage());
   page.on("dialog", (dialog) => void dialog.accept());
   await prepare?.(page);

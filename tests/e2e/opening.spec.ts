@@ -1,5 +1,7 @@
 import { alive, expect, newBatch, saved, test } from "./journey";
 
+test.use({ serviceWorkers: "allow" });
+
 const BATCH = "/batches/demo-meteor-shower";
 const PAGES: [string, string][] = [
   ["/", "Meteor Shower"],

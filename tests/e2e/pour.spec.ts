@@ -1,6 +1,8 @@
 import type { Plan } from "../../src/core/document/schema";
 import { expect, newBatch, pourOn, saved, test, weighUp } from "./journey";
 
+test.use({ isDrawn: false, serviceWorkers: "allow" });
+
 test("a batch is poured: steps by key, a reload goes on at the same step and time, then the book and the shelf", async ({
   page,
 }) => {

@@ -1,5 +1,7 @@
 import { expect, newBatch, saved, test, weighUp } from "./journey";
 
+test.use({ isDrawn: false });
+
 test("unticked safety items bar the pour; other lines are asked about once", async ({ page }) => {
   await newBatch(page, "Careful");
   const start = page.getByRole("button", { name: /start the clock/ });

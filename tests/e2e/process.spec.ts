@@ -1,6 +1,8 @@
 import { newPlan } from "../../src/core/document/newPlan";
 import { expect, isUp, test } from "./servers";
 
+test.use({ isDrawn: false });
+
 test("a second process on the same data is refused; a killed server loses nothing; SIGTERM closes cleanly", async ({
   start,
 }) => {

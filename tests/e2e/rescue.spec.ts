@@ -3,6 +3,8 @@ import { demoBatches } from "../../src/data/demo/studio";
 import { patient, saved } from "./journey";
 import { expect, test, up } from "./servers";
 
+test.use({ serviceWorkers: "allow" });
+
 const instruction = (page: Page) => page.getByTestId("instruction");
 
 /** A pour that has been on for so many seconds; every step that the plan has before then is done. */
