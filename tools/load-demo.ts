@@ -4,6 +4,7 @@ import { formatISO } from "date-fns";
 import { putBatch } from "../src/data/batches";
 import { demoLibrary } from "../src/data/demo/library";
 import { demoBatches } from "../src/data/demo/studio";
+import { demoYear } from "../src/data/demo/year";
 import { putLibraryItem } from "../src/data/library";
 import { DataDirectoryInUse } from "../src/data/lock";
 import { openDatabase } from "../src/data/open";
@@ -12,14 +13,15 @@ import { getSettings, saveSettings } from "../src/data/settings";
 
 /**
  * Loads the demo studio into its data directory: the demo's own batches are put back as they were, others stay.
- * `--fresh` empties the directory first.
+ * `--fresh` empties the directory first, `--few` loads what is planned and cures now without the year before.
  */
 const directory = resolve(process.env.TUNDISH_DATA_DIR ?? ".data/demo");
 try {
   if (process.argv.includes("--fresh")) await rm(resolve(directory, "database"), { recursive: true, force: true });
   const place = placeOf(directory);
   const { db, close } = await openDatabase(place);
-  const batches = demoBatches(formatISO(new Date(), { representation: "date" }));
+  const today = formatISO(new Date(), { representation: "date" });
+  const batches = process.argv.includes("--few") ? demoBatches(today) : demoYear(today);
   for (const { id, plan } of batches.toReversed()) await putBatch(db, id, plan);
   for (const { kind, id, document } of demoLibrary()) await putLibraryItem(db, kind, id, document);
   const stored = await getSettings(db);

@@ -1,13 +1,15 @@
 import { randomUUID } from "node:crypto";
 import { isDeepStrictEqual } from "node:util";
 import { and, asc, count, desc, eq, gt, ilike, isNotNull, isNull, lte, or, type SQL, sql } from "drizzle-orm";
-import { type ShelfSummary, SUMMARY_MODEL, summaryOf } from "../core/derive/shelf";
+import { SUMMARY_MODEL } from "../core/derive/shelf";
+import type { ShelfSummary } from "../core/derive/shelfEntry";
 import type { BenchEvent } from "../core/document/logSchema";
 import type { FieldProblem } from "../core/document/problems";
 import { readPlan } from "../core/document/read";
 import { afterBench, merged } from "../core/document/record";
 import type { Plan } from "../core/document/schema";
 import type { Database } from "./database";
+import { listColumns } from "./listColumns";
 import { type BatchRow, batches } from "./schema";
 
 /** A stored batch as it leaves the data layer. */
@@ -121,7 +123,7 @@ export async function summariseOldRows(db: Database, isStopped: () => boolean = 
       if (read.ok)
         await db
           .update(batches)
-          .set(summaryOf(read.plan))
+          .set(listColumns(read.plan))
           .where(and(eq(batches.id, row.id), eq(batches.version, row.version)));
       done++;
     }
@@ -138,14 +140,14 @@ export async function getBatch(db: Database, id: string): Promise<Batch | null> 
 export async function createBatch(db: Database, document: Plan, id: string = randomUUID()): Promise<Batch> {
   const [row] = await db
     .insert(batches)
-    .values({ id, document, ...summaryOf(document) })
+    .values({ id, document, ...listColumns(document) })
     .returning();
   return row;
 }
 
 /** Puts a batch of a fixed id in place, new or over what stands there. */
 export async function putBatch(db: Database, id: string, document: Plan): Promise<void> {
-  const columns = { document, ...summaryOf(document) };
+  const columns = { document, ...listColumns(document) };
   await db
     .insert(batches)
     .values({ id, ...columns })
@@ -175,7 +177,7 @@ export async function saveBatch(db: Database, id: string, seenVersion: number, d
     const version = current.version + 1;
     const [row] = await tx
       .update(batches)
-      .set({ document: next, ...summaryOf(next), version, editedVersion: version, updatedAt: sql`now()` })
+      .set({ document: next, ...listColumns(next), version, editedVersion: version, updatedAt: sql`now()` })
       .where(eq(batches.id, id))
       .returning();
     return { kind: "saved", row };
@@ -212,7 +214,7 @@ export async function appendEvents(db: Database, id: string, events: readonly Be
     if (!read.ok) return { kind: "refused", problems: read.problems };
     const [row] = await tx
       .update(batches)
-      .set({ document: next, ...summaryOf(next), version: current.version + 1, updatedAt: sql`now()` })
+      .set({ document: next, ...listColumns(next), version: current.version + 1, updatedAt: sql`now()` })
       .where(eq(batches.id, id))
       .returning();
     return { kind: "added", row };

@@ -1,7 +1,6 @@
 import { isDeepStrictEqual } from "node:util";
 import { asc, eq, sql } from "drizzle-orm";
 import { z } from "zod";
-import { summaryOf } from "../core/derive/shelf";
 import { type FieldProblem, problemsOf } from "../core/document/problems";
 import { readPlan } from "../core/document/read";
 import type { Plan } from "../core/document/schema";
@@ -9,6 +8,7 @@ import { isLibraryKind, type LibraryDocument, readLibraryDocument } from "../cor
 import { settingsSchema } from "../core/practice/practiceSchema";
 import type { KindChange, RestoreChanges } from "../core/practice/restoring";
 import type { Database } from "./database";
+import { listColumns } from "./listColumns";
 import { batches, formulaVersions, lessons, libraryItems, settings } from "./schema";
 
 /** One document of all that is kept, with the place that it has in a backup. */
@@ -222,7 +222,7 @@ export async function putContents<T>(
       await tx.insert(batches).values({
         ...{ id: b.id, version, editedVersion: version },
         document: b.document as Plan,
-        ...summaryOf(plan),
+        ...listColumns(plan),
         createdAt: new Date(b.createdAt),
         updatedAt: new Date(b.updatedAt),
       });

@@ -1,6 +1,7 @@
 import { sql } from "drizzle-orm";
 import {
   boolean,
+  customType,
   doublePrecision,
   index,
   integer,
@@ -10,10 +11,13 @@ import {
   text,
   timestamp,
 } from "drizzle-orm/pg-core";
-import type { ShelfSummary } from "../core/derive/shelf";
+import type { ShelfSummary } from "../core/derive/shelfEntry";
 import type { Plan } from "../core/document/schema";
 import type { LibraryDocument, LibraryKind } from "../core/library/kinds";
 import type { Settings } from "../core/practice/practiceSchema";
+
+/** Words of a text as PostgreSQL's full text search keeps them. */
+const tsvector = customType<{ data: string }>({ dataType: () => "tsvector" });
 
 /**
  * One row a batch. The document is kept as `json`, not `jsonb`: its text order survives, so that what is exported is byte for
@@ -33,12 +37,22 @@ export const batches = pgTable(
     readyOn: text("ready_on"),
     dueOn: text("due_on"),
     summary: json("summary").$type<ShelfSummary>(),
+    family: text("family").notNull().default(""),
+    rating: integer("rating"),
+    /** The batch that it was copied from; null for one that stands for itself. */
+    originId: text("origin_id"),
+    /** Rows of the libraries that it uses, as "kind:id". */
+    uses: text("uses").array().notNull().default(sql`'{}'::text[]`),
+    words: tsvector("words").notNull().default(sql`''::tsvector`),
     createdAt: timestamp("created_at", { withTimezone: true }).notNull().defaultNow(),
     updatedAt: timestamp("updated_at", { withTimezone: true }).notNull().defaultNow(),
   },
   (t) => [
     index("batches_phase").on(t.phase, t.readyOn, t.createdAt),
     index("batches_title").on(sql`lower(${t.title})`),
+    index("batches_origin").on(t.originId),
+    index("batches_uses").using("gin", t.uses),
+    index("batches_words").using("gin", t.words),
   ],
 );
 

@@ -1,4 +1,5 @@
-import { type ShelfEntry, shelfEntry } from "../core/derive/shelf";
+import { shelfEntry } from "../core/derive/shelf";
+import type { ShelfEntry } from "../core/derive/shelfEntry";
 import { readPlan } from "../core/document/read";
 import type { Batch, SaveResult, ShelfRow } from "../data/batches";
 import { json, notFound, problem } from "./problem";

@@ -1,4 +1,4 @@
-import type { ShelfEntry } from "../core/derive/shelf";
+import type { ShelfEntry } from "../core/derive/shelfEntry";
 import { type Board, listBoard, listDue } from "../data/batches";
 import type { Database } from "../data/database";
 import { shelfEntryOf } from "./batchAnswer";

@@ -7,7 +7,8 @@ import { bin, environment, root } from "../../scripts/tooling.mjs";
 
 const directory = mkdtempSync(join(tmpdir(), "tundish-e2e-"));
 const env = { ...environment, TUNDISH_DATA_DIR: directory, HOST: "127.0.0.1" };
-if (spawnSync(bin("tsx"), ["tools/load-demo.ts"], { cwd: root, env, stdio: "inherit" }).status !== 0) process.exit(1);
+if (spawnSync(bin("tsx"), ["tools/load-demo.ts", "--few"], { cwd: root, env, stdio: "inherit" }).status !== 0)
+  process.exit(1);
 const child = spawn(process.execPath, ["scripts/start.mjs"], { cwd: root, env, stdio: "inherit" });
 const stop = () => child.kill("SIGTERM");
 process.on("SIGTERM", stop);

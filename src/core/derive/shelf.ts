@@ -1,42 +1,14 @@
 import { openCare } from "../cure/aftercare";
-import type { CareTask } from "../cure/careSchema";
-import { type CureDates, type DueDay, dueDays } from "../cure/dates";
+import { dueDays } from "../cure/dates";
 import type { Plan } from "../document/schema";
-import { type Status, statusOf } from "../document/status";
-import type { Design } from "../swirl/design";
+import { statusOf } from "../document/status";
 import { careSteps } from "./care";
 import { derive } from "./derive";
+import { type Searched, searchedOf, usedBy } from "./searched";
+import type { ShelfEntry, ShelfSummary } from "./shelfEntry";
 
 /** Raised where summaries of the same batch would come out otherwise. */
 export const SUMMARY_MODEL = 5;
-
-/** What lists show of a batch, derived once at every save. */
-export interface ShelfSummary {
-  /** Which way of summing up made it: older ones are made anew. */
-  model: number;
-  dates: CureDates | null;
-  /** Days that are due and not answered yet, the next first. */
-  due: DueDay[];
-  /** What is asked about after the pour, and from when; none before it, and once it is cut. */
-  care: { task: CareTask; dueAt: string }[];
-  rating: number | null;
-  /** Batter in the first mould, g. */
-  massG: number | null;
-  portionNames: string[];
-  design: Design | null;
-  palette: string[];
-  /** Place of the bar shown, mm along the loaf. */
-  cutMm: number;
-}
-
-/** One batch in short, as the shelf shows it. */
-export interface ShelfEntry extends ShelfSummary {
-  id: string;
-  version: number;
-  updatedAt: string;
-  title: string;
-  status: Status;
-}
 
 /** The summary of a plan, and the columns that lists are searched and ordered by. */
 export function summaryOf(plan: Plan): {
@@ -44,6 +16,11 @@ export function summaryOf(plan: Plan): {
   phase: "planned" | "pouring" | "poured";
   readyOn: string | null;
   dueOn: string | null;
+  family: string;
+  rating: number | null;
+  originId: string | null;
+  uses: string[];
+  searched: Searched;
   summary: ShelfSummary;
 } {
   const { dates, masses, designs, palette, bars } = derive(plan);
@@ -56,6 +33,11 @@ export function summaryOf(plan: Plan): {
     phase,
     readyOn: dates?.readyOn ?? null,
     dueOn: due[0]?.on ?? null,
+    family: plan.design.family,
+    rating: plan.record.rating,
+    originId: plan.origin?.batchId ?? null,
+    uses: usedBy(plan),
+    searched: searchedOf(plan),
     summary: {
       model: SUMMARY_MODEL,
       dates,

@@ -14,6 +14,7 @@ import type { StoredBatch } from "../parts/stored";
 import { useUnits } from "../parts/units";
 import { useBatch } from "../parts/useBatch";
 import { useUndoKeys } from "../parts/useDocument";
+import { BookTabs } from "./BookTabs";
 import { Happened } from "./Happened";
 import { Lessons } from "./Lessons";
 import { NextTimes } from "./NextTimes";
@@ -53,6 +54,9 @@ function BatchBook({ initial, offsetMin }: { initial: StoredBatch; offsetMin: nu
       <main className="mx-2.5 mb-2.5 grid flex-1 grid-cols-[330px_minmax(0,1fr)_360px] narrow:grid-cols-1 content-start gap-x-9 gap-y-6 rounded-lg border-[1.5px] border-ink bg-sheet px-6 py-4 phone:px-3">
         <div className="col-span-full">
           <SaveTrouble batch={batch} />
+          <div className="flex">
+            <BookTabs id={initial.id} here="book" />
+          </div>
         </div>
         <Section head="Days" headClass="text-[19px]">
           <dl className="mt-2 grid gap-2.5">

@@ -41,7 +41,7 @@ export function dryingOption(
     animation: false,
     textStyle: { fontFamily: inks.font, color: inks.ink, fontSize: 13 },
     grid: { left: 64, right: 20, top: 34, bottom: 34 },
-    legend: { top: 0, left: 60, itemGap: 18, textStyle: { color: inks.ink }, data: bars.map((b) => `bar ${b}`) },
+    legend: { top: 0, right: 16, itemGap: 18, textStyle: { color: inks.ink }, data: bars.map((b) => `bar ${b}`) },
     tooltip: {
       trigger: "item",
       renderMode: "richText",

@@ -37,14 +37,17 @@ export function CutCounts({
           </button>
         ))}
       </div>
-      <p className="mt-3 border-t border-rule pt-2" aria-live="polite" data-testid="cut-count">
-        <strong className="font-head text-[22px]">{count.came}</strong> of {count.all} bars
-        {count.came > 0 && `, ${count.asPredicted} as predicted`}
-        {count.kept > 0 && `, ${count.kept} kept`}
-        {count.samples > 0 && `, ${count.samples} ${count.samples === 1 ? "sample" : "samples"}`}
-        {count.findings.length > 0 &&
-          `. ${count.findings.map((f) => `${FINDING_WORDS[f.what]} in ${f.bars}`).join(", ")}`}
-      </p>
     </>
   );
 }
+
+/** What came of the loaf so far, in a line. */
+export const CutTally = ({ count }: { count: CutCount }) => (
+  <p className="mt-3" aria-live="polite" data-testid="cut-count">
+    <strong className="font-head text-[22px]">{count.came}</strong> of {count.all} bars
+    {count.came > 0 && `, ${count.asPredicted} as predicted`}
+    {count.kept > 0 && `, ${count.kept} kept`}
+    {count.samples > 0 && `, ${count.samples} ${count.samples === 1 ? "sample" : "samples"}`}
+    {count.findings.length > 0 && `. ${count.findings.map((f) => `${FINDING_WORDS[f.what]} in ${f.bars}`).join(", ")}`}
+  </p>
+);

@@ -27,7 +27,7 @@ import { useDerived } from "../parts/useDerived";
 import { useUndoKeys } from "../parts/useDocument";
 import { useFaces } from "../parts/useFaces";
 import { sightOf } from "./BarStrip";
-import { CutCounts } from "./CutCounts";
+import { CutCounts, CutTally } from "./CutCounts";
 import { DayBar } from "./DayBar";
 import { DayStrip } from "./DayStrip";
 import { Findings, ThumbPad } from "./Findings";
@@ -174,11 +174,12 @@ function DayOfCut({ initial }: { initial: StoredBatch }) {
                   Undo <KeyHint of={CUT_DAY_KEYS.undo} />
                 </button>
               </div>
+              <CutTally count={count} />
             </section>
             <div className="min-w-0">
               <Findings bar={bar.noted} onToggle={toggle} />
               <ThumbPad thumb={plan.record.cutDay.thumb} onSet={thumb} />
-              <div ref={mass} className="mt-4">
+              <div ref={mass} className="mt-3">
                 <NumberField
                   key={`${bar.mouldId}:${bar.number}`}
                   label="on the scale"

@@ -4,7 +4,7 @@ import { useUnits } from "../parts/units";
 import type { Faces } from "../parts/useFaces";
 import { BarFace, type BarSight } from "./BarStrip";
 
-const TALLEST_PX = 84;
+const TALLEST_PX = 72;
 
 /** The loaf as bars in the order of the cuts: what was noted of each, and which is in hand. */
 export function DayStrip({

@@ -24,7 +24,7 @@ export function Findings({ bar, onToggle }: { bar: CutBar | null; onToggle: (wha
               key={what}
               type="button"
               aria-pressed={found.length > 0}
-              className={`flex min-h-[46px] items-center justify-between gap-2 rounded-md border-[1.5px] px-2.5 text-left text-[14.5px] ${pressed(found.length > 0)}`}
+              className={`flex min-h-[41px] narrow:min-h-[48px] items-center justify-between gap-2 rounded-md border-[1.5px] px-2.5 text-left text-[14.5px] ${pressed(found.length > 0)}`}
               onClick={() => onToggle(what)}
             >
               <span>
@@ -43,7 +43,7 @@ export function Findings({ bar, onToggle }: { bar: CutBar | null; onToggle: (wha
 /** How far a thumb goes into the loaf. */
 export function ThumbPad({ thumb, onSet }: { thumb: Thumb | null; onSet: (thumb: Thumb | null) => void }) {
   return (
-    <section aria-labelledby="thumb-head" className="mt-4">
+    <section aria-labelledby="thumb-head" className="mt-3">
       <div className="flex items-baseline justify-between gap-3">
         <h2 id="thumb-head" className="text-[19px]">
           Thumb on the loaf

@@ -221,6 +221,12 @@ export const SCREENS = {
       "How the batch was poured against its plan, what it taught, your rating, and what is to be otherwise the next time.",
     keymaps: [UNDO_KEYS, NUMBER_KEYS],
   },
+  search: {
+    name: "Search",
+    about:
+      "Everything that stands in the book, by its words: names, colours, scents, oils, what was written and what was found at the cut.",
+    keymaps: [],
+  },
   library: {
     name: "The libraries",
     about:

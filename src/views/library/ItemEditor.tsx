@@ -21,6 +21,7 @@ import { OilEditor } from "./editors/OilEditor";
 import { ScentEditor } from "./editors/ScentEditor";
 import { ToolEditor } from "./editors/ToolEditor";
 import { ownId } from "./ownId";
+import { UsedIn } from "./UsedIn";
 
 /** What is edited of a row: the document, and whether it is put away. */
 interface Held<K extends LibraryKind> {
@@ -127,6 +128,7 @@ export function ItemEditor<K extends LibraryKind>({ kind, item, isNew, onSaved, 
       <div className="mt-3">
         <Fields kind={kind} id={item.id} version={item.version} document={document} open={open} />
       </div>
+      <UsedIn kind={kind} id={item.id} />
     </div>
   );
 }

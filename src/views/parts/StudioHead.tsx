@@ -1,7 +1,19 @@
 import type { ReactNode } from "react";
 import type { Command } from "../keys/commands";
 import { Desk } from "../keys/Desk";
+import type { ScreenId } from "../keys/screens";
 import { PLACES, placeCommands } from "./places";
+
+type Here = (typeof PLACES)[number]["id"] | "new";
+
+/** Card of each place; the libraries have one together. */
+const SCREEN_OF: Readonly<Partial<Record<Here, ScreenId>>> = {
+  new: "chooser",
+  shelf: "shelf",
+  search: "search",
+  gallery: "gallery",
+  practice: "practice",
+};
 
 /** Head of the shelf and the libraries: where one is, and the way to the others. */
 export function StudioHead({
@@ -10,7 +22,7 @@ export function StudioHead({
   commands = [],
   children,
 }: {
-  here: (typeof PLACES)[number]["id"] | "new";
+  here: Here;
   title: string;
   /** What of this page can be asked for by name. */
   commands?: readonly Command[];
@@ -36,9 +48,7 @@ export function StudioHead({
       </nav>
       <span className="flex-1" />
       <Desk
-        screen={
-          here === "new" ? "chooser" : here === "shelf" || here === "gallery" || here === "practice" ? here : "library"
-        }
+        screen={SCREEN_OF[here] ?? "library"}
         commands={[
           ...commands,
           ...placeCommands((href) => {

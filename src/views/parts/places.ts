@@ -2,8 +2,13 @@ import { LIBRARY, LIBRARY_KINDS, type LibraryKind } from "../../core/library/kin
 import type { Command } from "../keys/commands";
 
 /** Places of the studio outside of a batch. */
-export const PLACES: readonly { id: LibraryKind | "shelf" | "gallery" | "practice"; label: string; href: string }[] = [
+export const PLACES: readonly {
+  id: LibraryKind | "shelf" | "search" | "gallery" | "practice";
+  label: string;
+  href: string;
+}[] = [
   { id: "shelf", label: "Shelf", href: "/" },
+  { id: "search", label: "Search", href: "/search" },
   ...LIBRARY_KINDS.map((kind) => ({ id: kind, label: LIBRARY[kind].label, href: `/library/${kind}` })),
   { id: "gallery", label: "Gallery", href: "/gallery" },
   { id: "practice", label: "Practice", href: "/practice" },

@@ -4,7 +4,7 @@ import { useEffect, useState } from "react";
 import { CARE_WORDS, isLapsed } from "../../core/cure/aftercare";
 import type { CareTask } from "../../core/cure/careSchema";
 import type { DueDay, DueKind } from "../../core/cure/dates";
-import type { ShelfEntry } from "../../core/derive/shelf";
+import type { ShelfEntry } from "../../core/derive/shelfEntry";
 import { whenDue } from "../parts/care";
 import { Trouble } from "../parts/Trouble";
 import { answerDue } from "./requests";

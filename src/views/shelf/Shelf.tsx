@@ -1,6 +1,6 @@
 import { Download, FileUp, Plus } from "lucide-react";
 import { useEffect, useMemo, useState } from "react";
-import type { ShelfEntry } from "../../core/derive/shelf";
+import type { ShelfEntry } from "../../core/derive/shelfEntry";
 import type { Settings } from "../../core/practice/practiceSchema";
 import { api } from "../parts/api";
 import type { Stills } from "../parts/FaceCanvas";

@@ -1,11 +1,12 @@
 import { format, parseISO } from "date-fns";
 import { Copy, Download, Trash2 } from "lucide-react";
-import type { ShelfEntry } from "../../core/derive/shelf";
+import type { ShelfEntry } from "../../core/derive/shelfEntry";
 import type { FaceAnswer } from "../../workers/faceProtocol";
 import { Confirm } from "../parts/Confirm";
 import { Spot } from "../parts/Cup";
 import { FaceCanvas } from "../parts/FaceCanvas";
 import { IconButton } from "../parts/IconButton";
+import { Rating } from "../parts/Rating";
 import { useUnits } from "../parts/units";
 import { ask } from "./requests";
 
@@ -69,12 +70,7 @@ export function ShelfBar({
           </span>
         ))}
         {entry.massG !== null && <span className="ml-1">{grams(entry.massG)}</span>}
-        {entry.rating !== null && (
-          <span role="img" className="ml-auto mr-4 tracking-tight text-ink" aria-label={`rated ${entry.rating} of 5`}>
-            {"●".repeat(entry.rating)}
-            <span className="text-rule">{"●".repeat(5 - entry.rating)}</span>
-          </span>
-        )}
+        {entry.rating !== null && <Rating of={entry.rating} className="ml-auto mr-4" />}
       </p>
       <div className="-ml-1 flex">
         <IconButton icon={Copy} label={`Copy ${entry.title}`} title="Copy" onPress={copy} />
