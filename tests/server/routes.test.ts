@@ -21,6 +21,7 @@ import * as versions from "../../src/pages/api/library/[kind]/[id]/versions";
 import * as library from "../../src/pages/api/library/[kind]/index";
 import * as chances from "../../src/pages/api/plan/chances";
 import * as deriveRoute from "../../src/pages/api/plan/derive";
+import * as search from "../../src/pages/api/search";
 import * as settings from "../../src/pages/api/settings";
 import { changesAnswer, hub } from "../../src/server/follow/answer";
 import { call, ownDatabase, type Sent } from "../support/callRoute";
@@ -276,5 +277,27 @@ describe("changes over the API", () => {
     await late.body!.cancel();
     expect((await hub()).size).toBe(before);
     await make(newPlan("Told to nobody", 1));
+  });
+});
+
+describe("the search", () => {
+  it("answers with where the words stand, and refuses a filter that cannot be", async () => {
+    const { answer: made } = await call(batches.POST, { body: { ...newPlan("Found", 1), notes: "a gloaming top" } });
+    const { status, answer } = await call(search.GET, { query: "search=gloam&phase=planned" });
+    expect(status).toBe(200);
+    expect(answer.total).toBe(1);
+    expect(answer.found[0]).toMatchObject({ entry: { id: made.id }, at: { place: "words", text: "a gloaming top" } });
+    for (const [query, field] of [
+      ["family=mud", "family"],
+      ["rating=6", "rating"],
+      ["rating=2.5", "rating"],
+      ["phase=ready", "phase"],
+      ["uses=planets:x", "uses"],
+    ]) {
+      const refused = await call(search.GET, { query });
+      expect(refused.status).toBe(400);
+      expect(refused.answer.detail).toContain(`\`${field}\``);
+    }
+    expect((await call(search.GET, { query: "search=%00&offset=-4&limit=9000" })).status).toBe(200);
   });
 });

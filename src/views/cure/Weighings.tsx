@@ -36,6 +36,7 @@ export function Weighings({ batch, today, marks }: { batch: OpenBatch; today: st
   return (
     <div>
       <form
+        noValidate
         className="flex flex-wrap items-end gap-x-4 gap-y-2"
         onSubmit={(e) => {
           e.preventDefault();
