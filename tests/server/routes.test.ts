@@ -283,7 +283,7 @@ describe("changes over the API", () => {
 describe("the search", () => {
   it("answers with where the words stand, and refuses a filter that cannot be", async () => {
     const { answer: made } = await call(batches.POST, { body: { ...newPlan("Found", 1), notes: "a gloaming top" } });
-    const { status, answer } = await call(search.GET, { query: "search=gloam&phase=planned" });
+    const { status, answer } = await call(search.GET, { query: "?search=gloam&phase=planned" });
     expect(status).toBe(200);
     expect(answer.total).toBe(1);
     expect(answer.found[0]).toMatchObject({ entry: { id: made.id }, at: { place: "words", text: "a gloaming top" } });
@@ -294,10 +294,10 @@ describe("the search", () => {
       ["phase=ready", "phase"],
       ["uses=planets:x", "uses"],
     ]) {
-      const refused = await call(search.GET, { query });
+      const refused = await call(search.GET, { query: `?${query}` });
       expect(refused.status).toBe(400);
       expect(refused.answer.detail).toContain(`\`${field}\``);
     }
-    expect((await call(search.GET, { query: "search=%00&offset=-4&limit=9000" })).status).toBe(200);
+    expect((await call(search.GET, { query: "?search=%00&offset=-4&limit=9000" })).status).toBe(200);
   });
 });

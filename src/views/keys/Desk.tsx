@@ -8,9 +8,6 @@ import { ariaKeys } from "./keymap";
 import { EVERYWHERE, type ScreenId } from "./screens";
 import { useKeys } from "./useKeys";
 
-const isTyping = (target: EventTarget | null) =>
-  target instanceof HTMLElement && target.closest("input, textarea, select, [contenteditable]") !== null;
-
 /** What every screen has at hand: its commands by name, and its card. The list itself is fetched when it is first asked for. */
 export function Desk({
   screen,
@@ -27,7 +24,7 @@ export function Desk({
   const close = () => setOpen("nothing");
   useKeys(EVERYWHERE, {
     commands: () => setOpen("commands"),
-    help: (e) => (isTyping(e.target) ? false : setOpen("help")),
+    help: () => setOpen("help"),
   });
   useEffect(() => {
     if (open === "commands" && !Palette) void import("./Palette").then((m) => setPalette(() => m.Palette));

@@ -17,12 +17,19 @@ export function act<Id extends string, E extends Pressed & { preventDefault(): v
   return true;
 }
 
-/** Keys of the whole screen, as its table names them; nothing while a dialog of its own is open. */
+/** Keys that a field takes for itself: what is typed, and what moves in it. */
+const isForField = (e: Pressed): boolean =>
+  !e.ctrlKey && !e.metaKey && (e.key.length === 1 || /^(Arrow|Home|End|Page|Backspace|Delete)/.test(e.key));
+const FIELDS =
+  "textarea, select, [contenteditable], input:not([type=checkbox], [type=radio], [type=range], [type=button])";
+
+/** Keys of the whole screen, as its table names them; nothing while a dialog of its own is open, and nothing of what is typed into a field. */
 export function useKeys<Id extends string>(keymap: Keymap<Id>, acts: Acts<Id>, isOff = false): void {
   useEffect(() => {
     if (isOff) return;
     const onKey = (e: KeyboardEvent) => {
-      if (e.target instanceof HTMLElement && e.target.closest("dialog")) return;
+      const target = e.target instanceof HTMLElement ? e.target : null;
+      if (target?.closest("dialog") || (isForField(e) && target?.closest(FIELDS))) return;
       act(keymap, acts, e);
     };
     window.addEventListener("keydown", onKey);

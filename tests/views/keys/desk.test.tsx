@@ -1,10 +1,12 @@
 // @vitest-environment jsdom
 import "../../support/screen";
-import { render, screen } from "@testing-library/react";
+import { fireEvent, render, screen } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
 import { describe, expect, it, vi } from "vitest";
 import type { Command } from "../../../src/views/keys/commands";
 import { Desk } from "../../../src/views/keys/Desk";
+import { CUT_PLAN_KEYS } from "../../../src/views/keys/screens";
+import { useKeys } from "../../../src/views/keys/useKeys";
 
 const commands = (run: (id: string) => void): Command[] => [
   { id: "add.tap", words: "add tap", group: "Do", run: () => run("tap") },
@@ -74,5 +76,29 @@ describe("the card of a screen", () => {
     await user.type(screen.getByLabelText("notes"), "why?");
     expect(screen.queryByRole("heading")).toBeNull();
     expect(screen.getByLabelText<HTMLInputElement>("notes").value).toBe("why?");
+  });
+});
+
+describe("a field", () => {
+  function Screen({ onChoose }: { onChoose: (key: string) => void }) {
+    useKeys(CUT_PLAN_KEYS, { choose: (e) => onChoose(e.key), marks: (e) => onChoose(e.key) });
+    return (
+      <>
+        <input aria-label="thick" />
+        <input type="checkbox" aria-label="box" />
+        <button type="button">elsewhere</button>
+      </>
+    );
+  }
+  it("keeps what is typed into it; a tick and a button do not", () => {
+    const chosen: string[] = [];
+    render(<Screen onChoose={(key) => chosen.push(key)} />);
+    const typed = (label: string, key: string) => fireEvent.keyDown(screen.getByLabelText(label), { key });
+    expect(typed("thick", "2")).toBe(true);
+    expect(typed("thick", "m")).toBe(true);
+    expect(chosen).toEqual([]);
+    expect(typed("box", "3")).toBe(false);
+    fireEvent.keyDown(screen.getByText("elsewhere"), { key: "m" });
+    expect(chosen).toEqual(["3", "m"]);
   });
 });
