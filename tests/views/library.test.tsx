@@ -30,7 +30,8 @@ beforeEach(() => {
   vi.stubGlobal("fetch", (url: string, init?: { method?: string; body?: string }) => {
     asked.push({ method: init?.method ?? "GET", url });
     const made = init?.method === "POST" ? { ...row("m9", ""), document: JSON.parse(init.body!).document } : null;
-    const body = made ?? (url.includes("?") ? { total: 1, items: [row("m1", "Loaf")] } : row("m1", "Loaf"));
+    const used = url.startsWith("/api/search") ? { total: 0, found: [] } : null;
+    const body = made ?? used ?? (url.includes("?") ? { total: 1, items: [row("m1", "Loaf")] } : row("m1", "Loaf"));
     return Promise.resolve({ ok: true, status: 200, json: () => Promise.resolve(body) });
   });
 });

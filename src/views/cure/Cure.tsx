@@ -41,9 +41,11 @@ function CureOfBatch({ initial, today }: { initial: StoredBatch; today: string }
   const { weighings } = plan.record.cure;
   const marks = useMemo(() => {
     const used = [...new Set(weighings.map((w) => w.bar))];
-    if (used.length > 0) return used;
+    if (used.length >= MARKED) return used;
     const all = derived.mouldBars[0]?.bars ?? MARKED;
-    return [...new Set([1, Math.ceil(all / 2), all].map(String))];
+    return [...new Set([...used, ...[1, Math.ceil(all / 2), all].map(String)])].sort((x, y) =>
+      x.localeCompare(y, "en", { numeric: true }),
+    );
   }, [weighings, derived]);
   const kept = plan.record.cutDay.bars.filter((b) => b.fate === "keep").map((b) => b.number);
   return (

@@ -79,17 +79,18 @@ describe("the card of a screen", () => {
   });
 });
 
+function Screen({ onChoose }: { onChoose: (key: string) => void }) {
+  useKeys(CUT_PLAN_KEYS, { choose: (e) => onChoose(e.key), marks: (e) => onChoose(e.key) });
+  return (
+    <>
+      <input aria-label="thick" />
+      <input type="checkbox" aria-label="box" />
+      <button type="button">elsewhere</button>
+    </>
+  );
+}
+
 describe("a field", () => {
-  function Screen({ onChoose }: { onChoose: (key: string) => void }) {
-    useKeys(CUT_PLAN_KEYS, { choose: (e) => onChoose(e.key), marks: (e) => onChoose(e.key) });
-    return (
-      <>
-        <input aria-label="thick" />
-        <input type="checkbox" aria-label="box" />
-        <button type="button">elsewhere</button>
-      </>
-    );
-  }
   it("keeps what is typed into it; a tick and a button do not", () => {
     const chosen: string[] = [];
     render(<Screen onChoose={(key) => chosen.push(key)} />);
