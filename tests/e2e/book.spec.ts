@@ -61,8 +61,8 @@ test("the second half: cut day by keys, weighings until it levels off, what is t
 
   await page.getByRole("link", { name: "Book", exact: true }).click();
   await page.waitForURL(/book$/);
-  await page.getByLabel("change").selectOption({ label: "Ink: 20 %" });
-  await page.getByLabel("to", { exact: true }).fill("15");
+  await page.getByRole("combobox", { name: "change" }).selectOption({ label: "Ink: 20 %" });
+  await page.getByRole("textbox", { name: "to", exact: true }).fill("15");
   await page.getByLabel("What to do otherwise the next time").fill("less Ink, gloaming");
   await page.getByRole("button", { name: "Put it down" }).click();
   await expect(page.getByRole("list", { name: "Next time" })).toContainText("less Ink, gloaming (Ink 20 % → 15 %)");
