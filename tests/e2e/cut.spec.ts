@@ -27,7 +27,7 @@ test("a loaf is cut five ways: one is laid out by its digit, stays, is undone; w
   await expect(ways.first()).toContainText(/wire/);
   const file = page.waitForEvent("download");
   await page.getByRole("button", { name: /Marks true to scale/ }).click();
-  expect((await file).suggestedFilename()).toBe("to-be-cut-cut-marks.svg");
+  expect((await file).suggestedFilename()).toBe("to-be-cut-cut-marks.pdf");
   await page.getByRole("heading", { name: "Cutting plan" }).click();
   for (let i = 0; i < 4; i++) await page.keyboard.press("Control+z");
   await saved(page);

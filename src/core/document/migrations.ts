@@ -292,11 +292,11 @@ const from8: Migration = {
   },
 };
 
-/** Version 10: bars at the cut, weighings and looks in the cure, what is to be otherwise next time, and the batch that one was copied from. */
+/** Version 10: bars at the cut, weighings and looks in the cure, what is to be otherwise next time, the batch that one was copied from, and the words of its labels. */
 const from9: Migration = {
   from: 9,
   up: (d) => {
-    const lifted = { ...d, origin: null, heeded: [] };
+    const lifted = { ...d, origin: null, heeded: [], label: { ingredients: "", more: "" } };
     if (!isObject(d.record)) return lifted;
     return { ...lifted, record: { ...d.record, cutDay: emptyCutDay(), cure: emptyCure(), nextTimes: [] } };
   },

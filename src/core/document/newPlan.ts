@@ -220,6 +220,7 @@ export function newPlan(title: string, seed: number, settings: Settings = DEFAUL
     cutting: OPEN_CUTTING,
     stepWords: {},
     weighUp: emptyWeighUp(),
+    label: { ingredients: "", more: "" },
     record: emptyRecord(),
   };
 }

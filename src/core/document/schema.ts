@@ -178,6 +178,8 @@ export const planSchema = z.strictObject({
     /** True once the maker has said to go on although items that are no safety items are not ticked. */
     goesOnUnticked: z.boolean(),
   }),
+  /** What its labels say beside name, code, day and mass: the maker's own words. */
+  label: z.strictObject({ ingredients: text(2000), more: text(200) }),
   record: recordSchema,
 });
 

@@ -14,6 +14,7 @@ import { useDerived } from "../parts/useDerived";
 import { useUndoKeys } from "../parts/useDocument";
 import { DryingChart } from "./DryingChart";
 import { KeepBar } from "./KeepBar";
+import { Labels } from "./Labels";
 import { Tests } from "./Tests";
 import { Weighings } from "./Weighings";
 
@@ -48,6 +49,8 @@ function CureOfBatch({ initial, today }: { initial: StoredBatch; today: string }
     );
   }, [weighings, derived]);
   const kept = plan.record.cutDay.bars.filter((b) => b.fate === "keep").map((b) => b.number);
+  const { bars } = plan.record.cutDay;
+  const onRack = Math.max(1, bars.filter((b) => b.fate === "rack").length || (derived.mouldBars[0]?.bars ?? 1));
   return (
     <div className="flex min-h-screen flex-col">
       <BatchHead id={initial.id} batch={batch} tab="cure" />
@@ -97,6 +100,17 @@ function CureOfBatch({ initial, today }: { initial: StoredBatch; today: string }
             <div>
               <KeepBar batch={batch} today={today} lookOn={cure.lookOn} bars={kept} />
               <Tests batch={batch} today={today} />
+              <Labels
+                id={initial.id}
+                batch={batch}
+                readyOn={cure.setOn}
+                curedG={
+                  cure.drying.isWeighed
+                    ? cure.drying.plateau.best
+                    : cure.plannedG && cure.plannedG * cure.drying.plateau.best
+                }
+                bars={onRack}
+              />
             </div>
           </>
         )}

@@ -5,7 +5,6 @@ import { type Proposal, proposeCuts } from "../../core/cut/propose";
 import { cutWords, kindsOf } from "../../core/cut/words";
 import type { CutStep, WantedBars } from "../../core/mould/cutSchema";
 import { cutMarks } from "../../core/print/cutMarks";
-import { drawingSvg } from "../../core/print/drawing";
 import { sayer } from "../../core/units/sayer";
 import { KeyHint } from "../keys/KeyHint";
 import { CUT_PLAN_KEYS } from "../keys/screens";
@@ -13,6 +12,7 @@ import { useKeys } from "../keys/useKeys";
 import { BatchHead } from "../parts/BatchHead";
 import { type BatchPageProps, LiveBench, useBench } from "../parts/bench";
 import { useAlive } from "../parts/Live";
+import { drawingPdf } from "../parts/pdf";
 import { SaveTrouble } from "../parts/SaveMark";
 import { fileName, save } from "../parts/saveFile";
 import type { StoredBatch } from "../parts/stored";
@@ -101,7 +101,9 @@ function CuttingPlan({ initial }: { initial: StoredBatch }) {
       cut.up.cuts.map(({ step, ...c }) => ({ axis: step.axis, ...c })),
       say,
     );
-    save(`${fileName(plan.title, "cut-marks")}.svg`, new Blob([drawingSvg(drawing)], { type: "image/svg+xml" }));
+    void drawingPdf(drawing).then((pdf) =>
+      save(`${fileName(plan.title, "cut-marks")}.pdf`, new Blob([pdf], { type: "application/pdf" })),
+    );
   };
   useKeys(CUT_PLAN_KEYS, {
     choose: (e) => {

@@ -126,6 +126,12 @@ export function DueNext({ entries, today, openedMs }: { entries: ShelfEntry[]; t
           ))}
         </ol>
       )}
+      <p className="mt-2 text-[13px] text-muted">
+        <a className="underline narrow:inline-flex narrow:min-h-[44px] narrow:items-center" href="/api/calendar.ics">
+          In your calendar
+        </a>
+        : open it once, or let your calendar follow this address.
+      </p>
     </aside>
   );
 }

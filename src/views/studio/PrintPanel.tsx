@@ -9,9 +9,9 @@ import { portionOf } from "../../core/techniques/operations/registry";
 import { sayer } from "../../core/units/sayer";
 import type { FaceAnswer } from "../../workers/faceProtocol";
 import { NumberField } from "../parts/NumberField";
+import { drawingPdf } from "../parts/pdf";
 import { fileName, save } from "../parts/saveFile";
 import { useUnits } from "../parts/units";
-import { drawingPdf } from "./pdf";
 
 const START_PITCH_MM = 12;
 

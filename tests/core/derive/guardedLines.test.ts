@@ -10,7 +10,7 @@ import { newPlan, plainColourant } from "../../../src/core/document/newPlan";
 import type { Plan } from "../../../src/core/document/schema";
 import { effectiveSuperfatPct, formulaPerGram } from "../../../src/core/formula/formula";
 import { findOil, sapNaoh } from "../../../src/core/formula/oils";
-import { drawingPdf } from "../../../src/views/studio/pdf";
+import { drawingPdf } from "../../../src/views/parts/pdf";
 
 const coloured = (kind: ColourantKindId): Plan => {
   const plan = newPlan("White", 1);
