@@ -5,6 +5,7 @@ import { useState } from "react";
 import { describe, expect, it } from "vitest";
 import { computeMasses } from "../../src/core/batter/masses";
 import { loafBlock } from "../../src/core/cut/leaves";
+import type { Pictured } from "../../src/core/cut/picture";
 import { plannedCut } from "../../src/core/cut/planned";
 import { type Proposal, proposeCuts } from "../../src/core/cut/propose";
 import { derive } from "../../src/core/derive/derive";
@@ -27,10 +28,14 @@ const asked = { ...OPEN_CUTTING.wanted, thickMm: 25 };
 const soap = { wetGPerMm3: 1e-3, curedGPerMm3: 0.87e-3 };
 const noFaces = new Map();
 
+const pictured = (list: readonly Proposal[]): Pictured[] =>
+  list.map((p) => ({ ...p, picture: { missing: 0, linesPerCm: 1.25, turns: 0.2, worth: 0.5 } }));
+
 describe("ways to cut", () => {
   it("stand under their digits with what comes out, what is lost and what is wrong; one press lays one out", () => {
-    const { list, tried } = proposeCuts(cut.loaf, { ...asked, bars: 30 }, [plan.cutting.cutter], soap);
-    const laid: Proposal[] = [];
+    const { list: found, tried } = proposeCuts(cut.loaf, { ...asked, bars: 30 }, [plan.cutting.cutter], soap);
+    const list = pictured(found);
+    const laid: Pictured[] = [];
     render(
       <Proposals
         list={list}
@@ -45,6 +50,7 @@ describe("ways to cut", () => {
     expect(ways).toHaveLength(list.length);
     expect(ways.map((w) => w.getAttribute("aria-pressed"))).toEqual(list.map((_, i) => String(i === 1)));
     expect(ways[0].textContent).toMatch(/bars? short/);
+    expect(ways[0].textContent).toMatch(/a border every 8 mm, stripes that run through/);
     expect(within(ways[0]).getByRole("img", { name: /^Predicted face: / })).toBeTruthy();
     fireEvent.click(ways[2]);
     expect(laid).toEqual([list[2]]);
@@ -58,7 +64,9 @@ describe("ways to cut", () => {
       [{ ...plan.cutting.cutter, throatMm: 30 }],
       soap,
     );
-    render(<Proposals list={list} tried={tried} chosen={-1} sights={[]} faces={noFaces} onLayOut={() => {}} />);
+    render(
+      <Proposals list={pictured(list)} tried={tried} chosen={-1} sights={[]} faces={noFaces} onLayOut={() => {}} />,
+    );
     expect(screen.getByText(/No way to cut/)).toBeTruthy();
   });
 });

@@ -2,10 +2,10 @@ import type { Masses } from "../batter/masses";
 import type { Edit } from "../document/edits/edit";
 import { idMaker } from "../document/ids";
 import type { Plan } from "../document/schema";
-import { type Cutter, type Cutting, OPEN_CUTTING } from "../mould/cutSchema";
+import { type Cutter, type Cutting, OPEN_CUTTING, type WantedBars } from "../mould/cutSchema";
 import type { LibraryTool } from "../mould/toolSchema";
 import { byId } from "../units/byId";
-import { type Block, type CutUp, cutUp, loafBlock } from "./leaves";
+import { type Block, type CutUp, cutUp, loafBlock, volumeMm3 } from "./leaves";
 import { curedShare } from "./order";
 import type { Proposal, SoapDensity } from "./propose";
 
@@ -58,6 +58,22 @@ export function plannedCut(plan: Plan, masses: Masses, mouldId: string): Planned
   const laid = plan.cutting.moulds.find((c) => c.mouldId === mouldId);
   const cutting = laid ?? plainCutting(plan, mouldId);
   return { loaf, soap, cutting, isLaidOut: laid !== undefined, up: cutUp(loaf, cutting) };
+}
+
+/** How far a bar may be from the one that the plan has, where nothing is asked of it: of its thickness, mm, and of its mass, part of it. */
+const OPEN = { thickMm: 10, massShare: 0.35 } as const;
+
+/** What is wanted of the bars; where neither thickness nor mass is, bars about like those that the plan has. */
+export function askedOf(plan: Plan, cut: PlannedCut): WantedBars {
+  const { wanted } = plan.cutting;
+  if (wanted.thickMm !== null || wanted.curedG !== null) return wanted;
+  const [own] = cutUp(cut.loaf, plainCutting(plan, cut.cutting.mouldId)).bars;
+  const curedG = own ? volumeMm3(own) * cut.soap.curedGPerMm3 : null;
+  return {
+    ...wanted,
+    ...{ thickMm: plan.barThicknessMm, thickTolMm: OPEN.thickMm },
+    ...(curedG === null ? {} : { curedG, curedTolG: OPEN.massShare * curedG }),
+  };
 }
 
 /** Decimals that the plan's own bar is kept with, mm. */

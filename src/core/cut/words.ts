@@ -1,6 +1,7 @@
 import type { CutAxis } from "../mould/cutSchema";
 import type { Sayer } from "../units/sayer";
 import type { CutUp, Leaf } from "./leaves";
+import type { Picture } from "./picture";
 import type { Pattern, Proposal } from "./propose";
 
 /** What a cut along each direction is called at the bench. */
@@ -78,3 +79,15 @@ export const sizeWords = (sizeMm: readonly number[], sayer: Sayer): string => {
   const said = sizeMm.map((v) => sayer.fine(v).split(" "));
   return `${said.map(([value]) => value).join(" × ")} ${said[0][1]}`;
 };
+
+/** Below this a picture is stripes that run through rather than one that turns. */
+const STRIPES = 0.4;
+/** A bar that lacks less of the colours on the mean is not spoken of. */
+const LACKS = 0.02;
+
+/** What the bars of a way to cut would show, in a few words. */
+export function pictureWords({ linesPerCm, turns, missing }: Picture, sayer: Sayer): string {
+  const far = linesPerCm > 0.02 ? `a border every ${sayer.mm(10 / linesPerCm)}` : "hardly a border";
+  const kind = linesPerCm > 0.02 && turns < STRIPES ? ", stripes that run through" : "";
+  return `${far}${kind}${missing > LACKS ? ", some bars lack a colour" : ""}`;
+}

@@ -1,3 +1,4 @@
+import { AXES_OF_FACE } from "../../core/cut/faceAxes";
 import type { Block, Leaf } from "../../core/cut/leaves";
 import type { PlannedCut } from "../../core/cut/planned";
 import { facing } from "../../core/cut/propose";
@@ -24,12 +25,6 @@ export interface BarSight {
 /** More bars than this are not drawn one by one. */
 const MOST_DRAWN = 24;
 const PX_PER_MM = 1.6;
-const SIDES: Readonly<Record<CutAxis, { right: CutAxis; up: CutAxis }>> = {
-  length: { right: "width", up: "height" },
-  width: { right: "length", up: "height" },
-  height: { right: "length", up: "width" },
-};
-
 function viewAt(axis: CutAxis, atMm: number): View {
   if (axis === "length") return { kind: "across", atMm };
   return axis === "width" ? { kind: "lengthwise", atMm } : { kind: "level", atMm };
@@ -38,7 +33,7 @@ function viewAt(axis: CutAxis, atMm: number): View {
 /** The face of one bar: the whole section of the loaf at its middle, of which the bar is a part. */
 export function sightOf(loaf: Block, bar: Leaf): BarSight {
   const axis = facing(bar);
-  const { right, up } = SIDES[axis];
+  const { right, up } = AXES_OF_FACE[axis];
   const atMm = bar.at[axis] + bar.size[axis] / 2;
   const [width, height] = [loaf.size[right], loaf.size[up]].map((mm) => Math.round(PX_PER_MM * mm));
   return {

@@ -1,9 +1,10 @@
 import { useMemo, useState } from "react";
 import { volumeMm3 } from "../../core/cut/leaves";
-import { cuttersAtHand, layOutCut, plannedCut } from "../../core/cut/planned";
+import { rankedByPicture } from "../../core/cut/picture";
+import { askedOf, cuttersAtHand, layOutCut, plannedCut } from "../../core/cut/planned";
 import { type Proposal, proposeCuts } from "../../core/cut/propose";
 import { cutWords, kindsOf } from "../../core/cut/words";
-import type { CutStep, WantedBars } from "../../core/mould/cutSchema";
+import type { CutStep } from "../../core/mould/cutSchema";
 import { cutMarks } from "../../core/print/cutMarks";
 import { sayer } from "../../core/units/sayer";
 import { KeyHint } from "../keys/KeyHint";
@@ -25,6 +26,7 @@ import { BarStrip, barSights, ColoursShown, sightOf } from "./BarStrip";
 import { LoafCuts } from "./LoafCuts";
 import { Proposals } from "./Proposals";
 import { Sums } from "./Sums";
+import { useCutPictures } from "./useCutPictures";
 import { WantedFields } from "./WantedFields";
 import { When } from "./When";
 
@@ -35,10 +37,6 @@ export default function CutPlan({ initial, ...page }: BatchPageProps) {
     </LiveBench>
   );
 }
-
-/** Where neither thickness nor weight is asked for, bars as thick as the plan has them. */
-const askedOf = (wanted: WantedBars, barThicknessMm: number): WantedBars =>
-  wanted.thickMm === null && wanted.curedG === null ? { ...wanted, thickMm: barThicknessMm } : wanted;
 
 /** Which of the proposals is laid out: steps alike but for their ids; -1 for none. */
 function placeOf(list: readonly Proposal[], steps: readonly CutStep[]): number {
@@ -65,14 +63,18 @@ function CuttingPlan({ initial }: { initial: StoredBatch }) {
     () => (derived.masses ? plannedCut(plan, derived.masses, mould.id) : null),
     [plan, derived, mould],
   );
-  const { wanted } = plan.cutting;
   const { tools } = useBench();
   const cutters = useMemo(() => cuttersAtHand(plan, tools), [plan, tools]);
   const proposals = useMemo(
-    () => (cut && isAlive ? proposeCuts(cut.loaf, askedOf(wanted, plan.barThicknessMm), cutters, cut.soap) : null),
-    [cut, isAlive, wanted, cutters, plan.barThicknessMm],
+    () => (cut && isAlive ? proposeCuts(cut.loaf, askedOf(plan, cut), cutters, cut.soap) : null),
+    [cut, isAlive, cutters, plan],
   );
   const design = derived.designs.get(mould.id) ?? null;
+  const pictures = useCutPictures(plan, mould.id, design, proposals?.list ?? null);
+  const ranked = useMemo(
+    () => (proposals && pictures ? rankedByPicture(proposals.list, pictures, plan.design.family) : null),
+    [proposals, pictures, plan.design.family],
+  );
   const sides = useMemo(() => {
     if (!cut) return [];
     const { length, width, height } = cut.loaf.size;
@@ -84,8 +86,8 @@ function CuttingPlan({ initial }: { initial: StoredBatch }) {
   }, [cut]);
   const strip = useMemo(() => (cut ? barSights(cut, design) : []), [cut, design]);
   const thumbs = useMemo(
-    () => (cut ? (proposals?.list ?? []).map((p) => sightOf(cut.loaf, kindsOf(p.up.bars)[0].bar)) : []),
-    [cut, proposals],
+    () => (cut ? (ranked ?? []).map((p) => sightOf(cut.loaf, kindsOf(p.up.bars)[0].bar)) : []),
+    [cut, ranked],
   );
   const drawn = [sides, strip.map((s) => s.sight), thumbs.map((s) => s.sight)];
   const faces = useFaces(cut ? design : null, derived.palette, drawn);
@@ -107,7 +109,7 @@ function CuttingPlan({ initial }: { initial: StoredBatch }) {
   };
   useKeys(CUT_PLAN_KEYS, {
     choose: (e) => {
-      const p = e.repeat ? undefined : proposals?.list[Number(e.key) - 1];
+      const p = e.repeat ? undefined : ranked?.[Number(e.key) - 1];
       return p ? layOut(p) : false;
     },
     marks: (e) => (e.repeat || !cut ? false : print()),
@@ -179,14 +181,19 @@ function CuttingPlan({ initial }: { initial: StoredBatch }) {
                 Ways to cut it
               </h2>
               <WantedFields batch={batch} />
-              {proposals && (
+              {proposals && !ranked && (
+                <p className="mt-2 text-muted" role="status">
+                  Working out what the bars of each way would show…
+                </p>
+              )}
+              {proposals && ranked && (
                 <Proposals
-                  list={proposals.list}
+                  list={ranked}
                   hasCutters={cutters.length > 1}
                   tried={proposals.tried}
                   sights={thumbs}
                   faces={faces}
-                  chosen={placeOf(proposals.list, cut.cutting.steps)}
+                  chosen={placeOf(ranked, cut.cutting.steps)}
                   onLayOut={layOut}
                 />
               )}

@@ -1,5 +1,5 @@
-import type { Proposal } from "../../core/cut/propose";
-import { kindsOf, offWords, proposalWords, sizeWords } from "../../core/cut/words";
+import type { Pictured } from "../../core/cut/picture";
+import { kindsOf, offWords, pictureWords, proposalWords, sizeWords } from "../../core/cut/words";
 import { sayer } from "../../core/units/sayer";
 import { percent } from "../parts/format";
 import { useUnits } from "../parts/units";
@@ -7,7 +7,7 @@ import type { Faces } from "../parts/useFaces";
 import { BarFace, type BarSight } from "./BarStrip";
 
 interface Props {
-  list: readonly Proposal[];
+  list: readonly Pictured[];
   tried: number;
   /** Whether there is more than one cutter: then each way says its own. */
   hasCutters?: boolean;
@@ -16,7 +16,7 @@ interface Props {
   /** The face of most of its bars, by the place of the proposal. */
   sights: readonly BarSight[];
   faces: Faces;
-  onLayOut: (proposal: Proposal) => void;
+  onLayOut: (proposal: Pictured) => void;
 }
 
 /** The widest face in the list, px. */
@@ -66,6 +66,7 @@ export function Proposals({ list, tried, hasCutters = false, chosen, sights, fac
                       .join("; ")}
                     , {say.g(p.curedG)} cured
                   </span>
+                  <span className="block text-[13.5px] text-muted">{pictureWords(p.picture, say)}</span>
                   {off.length > 0 && <span className="block text-[13.5px] text-amber">{off.join("; ")}</span>}
                 </span>
                 <span className="whitespace-nowrap text-right">
@@ -80,7 +81,8 @@ export function Proposals({ list, tried, hasCutters = false, chosen, sights, fac
         })}
       </ol>
       <p className="mt-1 text-[12.5px] text-muted">
-        The best of {tried} tried; masses are estimates. What was asked for goes before what is lost.
+        The best of {tried} tried; masses are estimates. What was asked for goes first, then what the bars show, then
+        what is lost.
       </p>
     </>
   );
