@@ -85,14 +85,15 @@ export function pictureOf(voxels: Voxels, up: Pick<CutUp, "bars">, poured: Reado
 
 /** What the picture weighs beside what is lost, parts of a loaf wasted (Tundish's order: what was asked for, then the picture, then waste). */
 const WEIGHT = 0.4;
-/** Families whose picture lies level, with how practitioners come to it; of two ways that give the same bars this one stands first. */
+/** Families whose picture lies level, with how practitioners come to it. */
 const HABITS: Readonly<Partial<Record<FamilyId, Pattern>>> = {
   funnel: "on-side",
   crossings: "level",
   circling: "level",
   "wide-eights": "level",
 };
-const HABIT = 0.01;
+/** What that practice weighs, parts of a loaf wasted: the figures above are coarse, and what a family is made for counts. */
+const HABIT = 0.1;
 
 export type Pictured = Proposal & { picture: Picture };
 

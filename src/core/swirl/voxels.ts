@@ -3,7 +3,9 @@ import { createPoints, restart } from "./points";
 import { sample, TILE } from "./sample";
 
 /** Distance of two samples at most, mm: coarse, for what a cut shows at a glance. */
-const COARSE_MM = 2.5;
+const COARSE_MM = 3;
+
+const FINENESS = 0.4;
 
 /** Colours of the finished mould on an even grid, index `x + nx * (y + ny * z)`: along, from the near wall, from the floor. */
 export function voxelsOf(design: CompiledDesign, stepMm = COARSE_MM) {
@@ -21,7 +23,7 @@ export function voxelsOf(design: CompiledDesign, stepMm = COARSE_MM) {
       points.z[i] = ((Math.floor(k / (n[0] * n[1])) + 0.5) * sizeMm[2]) / n[2];
     }
     restart(points, count, null);
-    sample(design, points, 1);
+    sample(design, points, FINENESS);
     colour.set(points.colour.subarray(0, count), start);
   }
   return { n, sizeMm, colour };

@@ -61,10 +61,10 @@ export function Labels({
         open={open}
         path={["label", "ingredients"]}
         label="ingredients, as you word them"
-        className="mt-1"
+        className="mt-1 block w-full"
         rows={4}
       />
-      <BoundText open={open} path={["label", "more"]} label="what else stands on it" className="mt-1" />
+      <BoundText open={open} path={["label", "more"]} label="what else stands on it" className="mt-1 block w-full" />
       <p className="mt-2 flex flex-wrap items-baseline gap-x-3 gap-y-1.5">
         <NumberField label="labels" decimals={0} value={count} onChange={(v) => whole(v, 1, 500, setCount)} />
         <NumberField

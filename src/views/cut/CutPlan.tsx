@@ -177,7 +177,7 @@ function CuttingPlan({ initial }: { initial: StoredBatch }) {
               </p>
             </section>
             <section aria-labelledby="ways-head" className="min-w-0">
-              <h2 id="ways-head" className="text-[19px]">
+              <h2 id="ways-head" className="mb-1.5 text-[19px]">
                 Ways to cut it
               </h2>
               <WantedFields batch={batch} />

@@ -25,8 +25,14 @@ export function GoOrWait({ plan, after, planHref }: { plan: Plan; after: AfterPo
         <p className="text-[15px]">Press a thumb on the loaf first, then cut by {toPlan}.</p>
       </div>
     );
+  if (cutDay.bars.length > 0)
+    return (
+      <p className="notice-leaf" data-testid="go-or-wait">
+        Thumb {cutDay.thumb} of 4, {THUMB_WORDS[cutDay.thumb]}: cut by {toPlan}.
+      </p>
+    );
   const sinceH = (nowMs - Date.parse(finishedAt)) / HOUR_MS;
-  const wait = cutDay.bars.length > 0 ? null : waitHours(cutDay.thumb, sinceH);
+  const wait = waitHours(cutDay.thumb, sinceH);
   const said = `Thumb ${cutDay.thumb} of 4, ${THUMB_WORDS[cutDay.thumb]}, ${sayHours(sinceH)} after the pour`;
   if (wait === null)
     return (
