@@ -24,10 +24,6 @@ const shoot = async (path: string, name: string, before = async () => {}) => {
 await shoot("/", "shelf");
 await shoot("/batches/demo-meteor-shower", "sheet");
 await shoot("/batches/demo-meteor-shower/designs", "designs");
-await shoot("/batches/demo-meteor-shower", "advice", async () => {
-  await page.getByRole("button", { name: "advice", exact: true }).click();
-  await page.waitForTimeout(6000);
-});
 await shoot("/batches/demo-meteor-shower/studio", "studio", async () => {
   await page.getByLabel("beside it").selectOption("thicker");
   await page.waitForTimeout(5000);
@@ -44,20 +40,13 @@ await shoot("/batches/demo-meteor-shower", "phone", () =>
   page.getByRole("navigation", { name: "Rooms of the sheet" }).getByRole("button", { name: "Pours" }).click(),
 );
 await page.setViewportSize({ width: 1280, height: 800 });
-await shoot("/batches/demo-meteor-shower", "commands", () => page.keyboard.press("Control+k"));
 await shoot("/gallery#crossings", "gallery");
 await shoot("/library/scents", "scents");
-await shoot("/practice", "practice", () =>
-  // Where the data lies on this machine is nobody's business: the picture shows it from the project on.
-  page.evaluate(() => {
-    const texts = document.createTreeWalker(document.body, NodeFilter.SHOW_TEXT);
-    while (texts.nextNode()) {
-      const node = texts.currentNode;
-      node.textContent = (node.textContent ?? "").replace(/\/\S*\/(?=\.data\/)/g, "");
-    }
-  }),
-);
-await shoot("/batches/demo-transit-of-venus/book", "book");
+await shoot("/batches/demo-meteor-shower-3/book", "book");
+await shoot("/batches/demo-meteor-shower-3/cut-day", "cut-day", () => page.keyboard.press("ArrowLeft"));
+await shoot("/batches/demo-meteor-shower-3/cure", "cure");
+await shoot("/batches/demo-meteor-shower/line", "line");
+await shoot("/search?search=ash", "search");
 await shoot("/batches/demo-meteor-shower/pour", "pour", async () => {
   const startedAt = new Date(Date.now() - 372_000).toISOString();
   const stored = await (await page.request.get(`${address}/api/batches/demo-meteor-shower`)).json();
