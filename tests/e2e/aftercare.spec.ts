@@ -1,3 +1,4 @@
+import { newPlan } from "../../src/core/document/newPlan";
 import { expect, newBatch, pourOn, saved, test, weighUp } from "./journey";
 
 test.use({ isDrawn: false });
@@ -40,4 +41,33 @@ test("after the pour: what is due is asked at its hour, stays through a reload a
     .toBe(2);
   await page.keyboard.press("u");
   await expect(now).toHaveText(second);
+});
+
+test("two batches after their pour stand side by side, each with its own keys", async ({ page }) => {
+  const at = (min: number) => new Date(Date.now() + 60_000 * min).toISOString();
+  for (const [title, min] of [
+    ["Left one", -90],
+    ["Right one", -60],
+  ] as const) {
+    const { id } = await (await page.request.post("/api/batches", { data: newPlan(title, 3) })).json();
+    for (const [kind, when] of [
+      ["started", min - 12],
+      ["finished", min],
+    ] as const)
+      await page.request.post(`/api/batches/${id}/events`, { data: { kind, id: kind, at: at(when), by: "" } });
+  }
+  await page.goto("/");
+  await page.getByRole("list", { name: "Due by the hour" }).getByRole("link", { name: "side by side" }).click();
+  await page.waitForURL(/\/after$/);
+  const boards = page.getByRole("region").filter({ hasText: "answered" });
+  await expect(boards).toHaveCount(2);
+  const heads = boards.getByRole("heading", { level: 2 });
+  const [left, right] = await heads.allTextContents();
+  await page.keyboard.press("1");
+  await expect(heads.first()).not.toHaveText(left);
+  await expect(page.getByRole("button", { name: /^Undo the last answer/ })).toBeVisible();
+  await page.keyboard.press("u");
+  await expect(heads.first()).toHaveText(left);
+  await page.keyboard.press("7");
+  await expect(heads.nth(1)).not.toHaveText(right);
 });

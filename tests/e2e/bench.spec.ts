@@ -1,26 +1,24 @@
 import type { Page } from "@playwright/test";
-import { expect, newBatch, patient, saved, test, undrawn, weighUp } from "./journey";
+import { derive } from "../../src/core/derive/derive";
+import { newPlan } from "../../src/core/document/newPlan";
+import { patient, saved, undrawn } from "./journey";
+import { instruction, pouring, withoutServer } from "./pouring";
+import { expect, test, up } from "./servers";
 
 test.use({ isDrawn: false, serviceWorkers: "allow" });
 
-const instruction = (page: Page) => page.getByTestId("instruction");
-async function begun(page: Page, title: string): Promise<string> {
-  const url = await newBatch(page, title);
-  await weighUp(page);
-  await page.getByRole("button", { name: /start the clock/ }).click();
-  await expect(instruction(page)).toHaveText(/^Pour the lye/);
-  return url;
-}
 const gramsIn = async (page: Page) => Number(/(\d+) g$/.exec((await instruction(page).textContent()) ?? "")?.[1]);
 async function type(page: Page, text: string) {
   await page.keyboard.type(text);
   await page.keyboard.press("Enter");
 }
 
-test("a bowl that weighs 8 % less: every cup follows, one is over and evened out, and a reload knows it all", async ({
-  page,
+test("a bowl that weighs 8 % less: every cup follows, one is over and evened out, while the server is dead too; a reload knows it all", async ({
+  start,
+  browser,
 }) => {
-  await begun(page, "Light bowl");
+  const server = await start(4478);
+  const { context, page } = await pouring(browser, server, newPlan("Light bowl", 7));
   await page.keyboard.press("Space");
   await page.keyboard.press("Space");
   await expect(instruction(page)).toHaveText(/^Weigh out Ink, \d+ g$/);
@@ -44,12 +42,18 @@ test("a bowl that weighs 8 % less: every cup follows, one is over and evened out
   await page.keyboard.press("m");
   await type(page, String(target + 40));
   await expect(instruction(page)).toHaveText(/^Weigh out Brass/);
-  await page.keyboard.press("m");
-  await type(page, String((await gramsIn(page)) - 25));
-  await expect(page.getByText(/^Even out before any colour goes in: from Ink into Brass, about 25 g\.$/)).toBeVisible();
-  await saved(page);
-  await page.reload();
-  await expect(page.getByText(/^Even out before any colour goes in/)).toBeVisible();
+  const evened = page.getByText(/^Even out before any colour goes in: from Ink into Brass, about 25 g\.$/);
+  await withoutServer(
+    page,
+    server,
+    () => start(4478),
+    async () => {
+      await page.keyboard.press("m");
+      await type(page, String((await gramsIn(page)) - 25));
+      await expect(evened).toBeVisible();
+    },
+  );
+  await expect(evened).toBeVisible();
   // What was read is taken back like everything else: first the step, then the reading.
   await page.keyboard.press("u");
   await page.keyboard.press("u");
@@ -59,20 +63,29 @@ test("a bowl that weighs 8 % less: every cup follows, one is over and evened out
   const { record } = await stored();
   expect(record.log.map((e: { kind: string }) => e.kind).slice(-2)).toEqual(["takenBack", "takenBack"]);
   expect(record.events.filter((e: { kind: string }) => e.kind === "reading")).toHaveLength(2);
+  await context.close();
 });
 
-test("two devices on one pour, one of them offline for three steps: both come to the same", async ({
-  page,
+test("two devices on one pour, one of them offline for three steps, and the server dies meanwhile: all come to the same", async ({
+  start,
   browser,
 }) => {
-  const url = await begun(page, "Two of us");
-  const other = await browser.newContext({ baseURL: new URL(page.url()).origin });
+  const server = await start(4479);
+  const base = newPlan("Two of us", 7);
+  const first = derive(base).timeline!.steps.find((s) => s.kind === "weigh")!;
+  const plan = { ...base, stepWords: { [first.id]: "the blue whisk, not the grey one" } };
+  const { context, page, id } = await pouring(browser, server, plan);
+  const other = await browser.newContext({ baseURL: server.address });
   await undrawn(other);
   const phone = patient(await other.newPage());
-  await phone.goto(`${url}/pour`);
+  for (const p of [page, phone]) p.on("dialog", (dialog) => void dialog.accept());
+  await phone.goto(`/batches/${id}/pour`);
+  await expect(phone.getByTestId("kept")).toHaveText(/^This device keeps the pour/);
   await page.keyboard.press("Space");
   await page.keyboard.press("Space");
   await expect(instruction(phone)).toHaveText(/^Weigh out Ink/);
+  // The maker's own words to the step stand with it, on both.
+  for (const p of [page, phone]) await expect(p.getByText("the blue whisk, not the grey one")).toBeVisible();
 
   await other.setOffline(true);
   for (let step = 0; step < 3; step++) {
@@ -81,6 +94,13 @@ test("two devices on one pour, one of them offline for three steps: both come to
     await expect(instruction(phone)).not.toHaveText(before);
   }
   await expect(phone.locator("[data-save=retrying]")).toBeVisible();
+  const ahead = (await instruction(phone).textContent()) ?? "";
+  await saved(page);
+  server.child.kill("SIGKILL");
+  await server.exit;
+  // Both are loaded anew without it, and what was noted on each stays with it.
+  await Promise.all([page.reload(), phone.reload()]);
+  await expect(instruction(phone)).toHaveText(ahead);
   // Meanwhile a cup is looked at here, and what is seen has its line of advice.
   await page.keyboard.press("i");
   await page.keyboard.press("2");
@@ -89,16 +109,25 @@ test("two devices on one pour, one of them offline for three steps: both come to
   await page.keyboard.press("t");
   await page.keyboard.press("2");
   await page.keyboard.press("2");
-  await saved(page);
+  await page.keyboard.press("w");
+  await page.keyboard.type("a lump at the rim, 2 of them");
+  await page.keyboard.press("Enter");
   await expect(instruction(page)).toHaveText(/^Weigh out Ink/);
 
+  await up(await start(4479));
+  await saved(page);
   await other.setOffline(false);
   await saved(phone);
-  await expect(instruction(page)).toHaveText((await instruction(phone).textContent()) ?? "");
+  await expect(instruction(page)).toHaveText(ahead);
+  await expect(instruction(phone)).toHaveText(ahead);
   await expect(page.getByText(/Last check: Ink/)).toBeVisible();
   await expect(phone.getByText(/Last check: Ink/)).toBeVisible();
-  const stored = (await (await page.request.get(`/api${new URL(url, page.url()).pathname}`)).json()).document;
+  const stored = (await (await context.request.get(`/api/batches/${id}`)).json()).document;
   const kinds = stored.record.events.map((e: { kind: string }) => e.kind).sort();
-  expect(kinds).toEqual(["sign", "stepDone", "stepDone", "stepDone", "stepDone", "stepDone", "traceCheck"]);
+  expect(kinds).toEqual(["deviation", "sign", ...Array.from({ length: 5 }, () => "stepDone"), "traceCheck"]);
+  expect(stored.record.events.find((e: { kind: string }) => e.kind === "deviation").note).toBe(
+    "a lump at the rim, 2 of them",
+  );
   await other.close();
+  await context.close();
 });

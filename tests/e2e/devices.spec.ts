@@ -1,11 +1,11 @@
 import { type ChildProcess, spawn } from "node:child_process";
-import type { Page } from "@playwright/test";
 import { bin, environment } from "../../scripts/tooling.mjs";
-import { expect, newBatch, saved, test, weighUp } from "./journey";
+import { newBatch, patient, saved, undrawn, weighUp } from "./journey";
+import { instruction } from "./pouring";
+import { expect, test, up } from "./servers";
 
-test.use({ isDrawn: false });
+test.use({ serviceWorkers: "allow" });
 
-const instruction = (page: Page) => page.getByTestId("instruction");
 const running: ChildProcess[] = [];
 /** A simulated device as a process of its own. */
 function device(...args: string[]): ChildProcess {
@@ -20,14 +20,20 @@ test.afterEach(() => {
   for (const child of running.splice(0)) child.kill();
 });
 
-test("a scale and a thermometer of their own: temperatures with a press, every cup with one key, and the bowl is 8 % light", async ({
-  page,
-  baseURL,
+test("a scale and a thermometer of their own: temperatures with a press, every cup with one key, the bowl is 8 % light, and the server dies in between", async ({
+  start,
+  browser,
 }) => {
+  const server = await start(4480);
+  await up(server);
+  const context = await browser.newContext({ baseURL: server.address });
+  await undrawn(context);
+  const page = patient(await context.newPage());
+  page.on("dialog", (dialog) => void dialog.accept());
   const url = await newBatch(page, "With the scale");
   const id = new URL(url).pathname.split("/")[2];
   await weighUp(page);
-  const probe = device("thermometer", "--to", baseURL!, "--lag", "0.5");
+  const probe = device("thermometer", "--to", server.address, "--lag", "0.5");
   await expect(page.getByTestId("probe")).toContainText("still");
   probe.stdin!.write("39\n");
   await expect(page.getByTestId("probe")).toContainText("39 °C");
@@ -39,7 +45,7 @@ test("a scale and a thermometer of their own: temperatures with a press, every c
 
   await page.getByRole("button", { name: /start the clock/ }).click();
   await expect(instruction(page)).toHaveText(/^Pour the lye/);
-  device("scale", "--to", baseURL!, "--follow", id, "--off=-8", "--settles", "0.2");
+  device("scale", "--to", server.address, "--follow", id, "--off=-8", "--settles", "0.2");
   await page.keyboard.press("Space");
   await page.keyboard.press("Space");
   // The pad opens by itself; the bowl alone was never weighed, so that is asked for first, by hand.
@@ -49,6 +55,15 @@ test("a scale and a thermometer of their own: temperatures with a press, every c
   await expect(page.getByTestId("follows")).toContainText("less than planned");
   await expect(page.getByText("still", { exact: true })).toBeVisible();
   await page.keyboard.press("Enter");
+  await expect(instruction(page)).toHaveText(/^Weigh out Ink/);
+  await expect(page.getByTestId("kept")).toHaveText(/^This device keeps the pour/);
+  await saved(page);
+  server.child.kill("SIGKILL");
+  await server.exit;
+  await page.reload();
+  await expect(instruction(page)).toHaveText(/^Weigh out Ink/);
+  // The scale is heard again once there is somebody to tell.
+  await up(await start(4480));
   // From here one key a reading: the next cup opens by itself.
   for (const cup of ["Ink", "Brass"]) {
     await expect(instruction(page)).toHaveText(new RegExp(`^Weigh out ${cup}`));
@@ -71,4 +86,5 @@ test("a scale and a thermometer of their own: temperatures with a press, every c
   const { masses } = await (await page.request.post("/api/plan/derive", { data: document })).json();
   const [pot] = masses.batters;
   expect(pot.baseG / pot.plannedBaseG).toBeCloseTo(0.92, 2);
+  await context.close();
 });

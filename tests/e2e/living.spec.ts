@@ -1,32 +1,15 @@
-import type { APIRequestContext, Browser, Page } from "@playwright/test";
+import type { APIRequestContext, Page } from "@playwright/test";
 import { newPlan } from "../../src/core/document/newPlan";
 import type { Plan } from "../../src/core/document/schema";
 import { planOfFamily } from "../../src/core/library/familyPlan";
-import { patient, pourOn, saved, undrawn } from "./journey";
-import { expect, type OwnServer, test, up } from "./servers";
+import { pourOn, saved } from "./journey";
+import { instruction, pouring, withoutServer } from "./pouring";
+import { expect, test } from "./servers";
 
 test.use({ isDrawn: false, serviceWorkers: "allow" });
 
-const instruction = (page: Page) => page.getByTestId("instruction");
 const stored = async (request: APIRequestContext, id: string): Promise<Plan> =>
   (await (await request.get(`/api/batches/${id}`)).json()).document;
-
-/** The pour of a plan, open on a device of its own that keeps the page, its lye just in. */
-async function pouring(browser: Browser, server: OwnServer, plan: Plan, prepare?: (page: Page) => Promise<void>) {
-  await up(server);
-  const context = await browser.newContext({ baseURL: server.address });
-  await undrawn(context);
-  const page = patient(await context.newPage());
-  page.on("dialog", (dialog) => void dialog.accept());
-  await prepare?.(page);
-  const { id } = await (await context.request.post("/api/batches", { data: plan })).json();
-  await page.goto(`/batches/${id}/pour`);
-  await expect(page.getByTestId("kept")).toHaveText(/^This device keeps the pour/);
-  const at = await page.evaluate(() => new Date().toISOString());
-  await context.request.post(`/api/batches/${id}/events`, { data: { kind: "started", id: "s0", at, by: "" } });
-  await expect(instruction(page)).toHaveText(/^Pour the lye/);
-  return { context, page, id };
-}
 
 /** Presses "done" until the step at hand is called so; gives its title. */
 async function doneUntil(page: Page, title: RegExp): Promise<string> {
@@ -38,27 +21,6 @@ async function doneUntil(page: Page, title: RegExp): Promise<string> {
     await page.keyboard.press("Space");
     await expect(count).not.toHaveText(before);
   }
-}
-
-/** The server dies; the pour is reloaded and goes on with what `meanwhile` does; a new server then knows all of it. */
-async function withoutServer(
-  page: Page,
-  server: OwnServer,
-  again: () => Promise<OwnServer>,
-  meanwhile: () => Promise<void>,
-): Promise<void> {
-  await saved(page);
-  server.child.kill("SIGKILL");
-  await server.exit;
-  await page.reload();
-  await meanwhile();
-  await expect(page.locator("[data-save=retrying]")).toBeVisible();
-  const before = await instruction(page).textContent();
-  await page.reload();
-  await expect(instruction(page)).toHaveText(before!);
-  await up(await again());
-  await saved(page);
-  await expect(instruction(page)).toHaveText(before!);
 }
 
 test("a salt bar: the bowl is weighed without its salt, every cup gets its grams after the colour, and it is cut within hours", async ({

@@ -85,6 +85,8 @@ export function pictureOf(voxels: Voxels, up: Pick<CutUp, "bars">, poured: Reado
 
 /** What the picture weighs beside what is lost, parts of a loaf wasted (Tundish's order: what was asked for, then the picture, then waste). */
 const WEIGHT = 0.4;
+/** Pictures whose worth differs by less than this part of the best are as good as each other. */
+const ALIKE = 0.05;
 /** Families whose picture lies level, with how practitioners come to it. */
 const HABITS: Readonly<Partial<Record<FamilyId, Pattern>>> = {
   funnel: "on-side",
@@ -101,6 +103,6 @@ export type Pictured = Proposal & { picture: Picture };
 export function rankedByPicture(list: readonly Proposal[], pictures: readonly Picture[], family: FamilyId): Pictured[] {
   const best = Math.max(1e-6, ...pictures.map((p) => p.worth));
   const costOf = (p: Pictured) =>
-    p.cost + WEIGHT * (1 - p.picture.worth / best) - (HABITS[family] === p.pattern ? HABIT : 0);
+    p.cost + WEIGHT * Math.max(0, 1 - ALIKE - p.picture.worth / best) - (HABITS[family] === p.pattern ? HABIT : 0);
   return list.map((p, i): Pictured => ({ ...p, picture: pictures[i] })).sort((a, b) => costOf(a) - costOf(b));
 }

@@ -42,8 +42,8 @@ const NARROWEST_MM = 40;
 const LARGEST_MM = 130;
 /** Trims that take an uneven end off, mm: tried beside none. */
 const TRIMS_MM = [0, 1, 2, 4] as const;
-/** What anything off costs at all, and a millimetre off, a gram off, a millimetre over the box and a missing bar cost, in parts of a loaf wasted (Tundish's order: what was asked for goes before waste). */
-const COSTS = { misfit: 0.25, perMm: 0.05, perG: 0.02, perBoxMm: 0.08, perBar: 0.1 } as const;
+/** What anything off costs at all, and a millimetre within the tolerance, a millimetre off, a gram off, a millimetre over the box and a missing bar cost, in parts of a loaf wasted (Tundish's order: what was asked for goes before waste). */
+const COSTS = { misfit: 0.25, perMmWithin: 0.004, perMm: 0.05, perG: 0.02, perBoxMm: 0.08, perBar: 0.1 } as const;
 export const MOST_PROPOSALS = 5;
 
 /** Whether a piece of this size, thinnest first, is a bar: no sliver, no stick, no block. */
@@ -79,8 +79,10 @@ function heldAgainst(
   const tooLargeMm = boxOverMm(sizeMm, wanted.boxMm);
   const short = wanted.bars === null ? 0 : Math.max(0, wanted.bars - bars);
   const isMisfit = offMm > 0 || offG > 0 || tooLargeMm > 0 || short > 0;
+  const withinMm = wanted.thickMm === null ? 0 : Math.abs(sizeMm[0] - wanted.thickMm) - offMm;
   const cost =
     wasteShare +
+    COSTS.perMmWithin * withinMm +
     (isMisfit ? COSTS.misfit : 0) +
     COSTS.perMm * offMm +
     COSTS.perG * offG +

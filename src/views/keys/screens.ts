@@ -90,6 +90,12 @@ export const CARE_KEYS = {
   undo: { keys: ["u"], words: "take the last answer back", at: "after the pour" },
 } as const satisfies Keymap;
 
+export const AFTER_KEYS = {
+  left: { keys: ["1-4"], words: "answer what is due of the batch on the left" },
+  right: { keys: ["7-9", "0"], words: "answer what is due of the batch on the right" },
+  undo: { keys: ["u"], words: "take the last answer back" },
+} as const satisfies Keymap;
+
 export const CUT_PLAN_KEYS = {
   choose: { keys: ["1-5"], words: "lay this way to cut out" },
   marks: { keys: ["m"], words: "marks true to scale" },
@@ -220,6 +226,18 @@ export const SCREENS = {
     about:
       "How the batch was poured against its plan, what it taught, your rating, and what is to be otherwise the next time.",
     keymaps: [UNDO_KEYS, NUMBER_KEYS],
+  },
+  after: {
+    name: "After the pour",
+    about:
+      "What is due of all that was poured, the two most urgent side by side: each is answered by a key, and stays until it is.",
+    keymaps: [AFTER_KEYS],
+  },
+  shopping: {
+    name: "The shopping list",
+    about:
+      "What the planned batches need beyond what is on hand, batch by batch; to print, or as CSV. What is on hand is what was counted last.",
+    keymaps: [],
   },
   search: {
     name: "Search",

@@ -4,13 +4,15 @@ import { Desk } from "../keys/Desk";
 import type { ScreenId } from "../keys/screens";
 import { PLACES, placeCommands } from "./places";
 
-type Here = (typeof PLACES)[number]["id"] | "new";
+type Here = (typeof PLACES)[number]["id"] | "new" | "after";
 
 /** Card of each place; the libraries have one together. */
 const SCREEN_OF: Readonly<Partial<Record<Here, ScreenId>>> = {
   new: "chooser",
   shelf: "shelf",
   search: "search",
+  after: "after",
+  shopping: "shopping",
   gallery: "gallery",
   practice: "practice",
 };

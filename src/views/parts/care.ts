@@ -1,4 +1,5 @@
 import { format } from "date-fns";
+import type { CareTask } from "../../core/cure/careSchema";
 
 /** "16:30", with its day where that is another. */
 export const atTime = (ms: number, nowMs: number): string => {
@@ -13,4 +14,15 @@ export function whenDue(dueMs: number, nowMs: number): string {
   if (dueMs <= nowMs) return nowMs - dueMs < 2 * MIN_MS ? "due now" : `due since ${atTime(dueMs, nowMs)}`;
   const min = Math.round((dueMs - nowMs) / MIN_MS);
   return `${atTime(dueMs, nowMs)}, in ${min < 90 ? `${min} min` : `${Math.round(min / 60)} h`}`;
+}
+
+/** Hours in which people sleep, and what can wait for them. */
+const NIGHT = { fromH: 22, toH: 6 } as const;
+const WAITS_A_NIGHT: ReadonlySet<CareTask> = new Set(["uncover", "unmould", "cut"]);
+
+/** What is said where something that can wait falls into the night; empty where it does not. */
+export function nightWords(task: CareTask, dueMs: number): string {
+  const hour = new Date(dueMs).getHours();
+  const isNight = hour >= NIGHT.fromH || hour < NIGHT.toH;
+  return isNight && WAITS_A_NIGHT.has(task) ? "It falls into the night: the morning after will do." : "";
 }

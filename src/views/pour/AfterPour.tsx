@@ -7,7 +7,7 @@ import type { Derived } from "../../core/derive/derive";
 import { KeyHint } from "../keys/KeyHint";
 import { CARE_KEYS } from "../keys/screens";
 import { useKeys } from "../keys/useKeys";
-import { atTime, whenDue } from "../parts/care";
+import { atTime, nightWords, whenDue } from "../parts/care";
 import { clock } from "../parts/format";
 import type { OpenBatch } from "../parts/useBatch";
 import { LongClock } from "./LongClock";
@@ -70,7 +70,9 @@ export function AfterPour({ id, batch, derived, pouredS, openedMs, onUndoPour }:
           <h2 id="care-now" className="text-[clamp(36px,4.6vw,58px)] leading-[1.05]">
             {words.ask}
           </h2>
-          <p className="mt-2 max-w-3xl text-[21px] leading-snug">{words.detail}</p>
+          <p className="mt-2 max-w-3xl text-[21px] leading-snug">
+            {words.detail} {nightWords(next.task, next.dueMs)}
+          </p>
           {next.window && (
             <p className="mt-1 text-[17px] text-muted">
               From about {atTime(next.window.fromMs, nowMs)}, best {atTime(next.window.bestMs, nowMs)}, until about{" "}

@@ -71,6 +71,13 @@ function CareDue({ entries, openedMs }: { entries: readonly ShelfEntry[]; opened
           </a>
         </li>
       ))}
+      {due.length > 1 && (
+        <li>
+          <a className="underline narrow:inline-flex narrow:min-h-[44px] narrow:items-center" href="/after">
+            side by side
+          </a>
+        </li>
+      )}
     </ul>
   );
 }

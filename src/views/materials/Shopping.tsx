@@ -1,0 +1,121 @@
+import { format, parseISO } from "date-fns";
+import { Download, Printer } from "lucide-react";
+import { useMemo, useState } from "react";
+import { forBatches, type MaterialKind, type ShoppingLine, shoppingCsv } from "../../core/derive/materials";
+import type { Settings } from "../../core/practice/practiceSchema";
+import { Check } from "../parts/Check";
+import { Live } from "../parts/Live";
+import { StudioHead } from "../parts/StudioHead";
+import { save } from "../parts/saveFile";
+import { UnitsProvider, useUnits } from "../parts/units";
+
+const KIND_WORDS: Readonly<Record<MaterialKind, string>> = {
+  oils: "Oils and butters",
+  lye: "Lye",
+  liquids: "Liquids",
+  additives: "Additives",
+  colourants: "Colourants",
+  scents: "Scents",
+};
+
+interface Props {
+  batches: { id: string; title: string; pourOn: string | null }[];
+  lines: ShoppingLine[];
+  settings: Settings;
+}
+
+/** What the planned batches need beyond what is on hand. */
+export default function Shopping({ batches, lines, settings }: Props) {
+  return (
+    <Live>
+      <UnitsProvider units={settings.units}>
+        <div className="mx-auto max-w-[1260px] pb-8">
+          <StudioHead here="shopping" title="Shopping list" />
+          <ShoppingList batches={batches} lines={lines} />
+        </div>
+      </UnitsProvider>
+    </Live>
+  );
+}
+
+export function ShoppingList({ batches, lines }: Omit<Props, "settings">) {
+  const { grams } = useUnits();
+  const [chosen, setChosen] = useState<ReadonlySet<string>>(() => new Set(batches.map((b) => b.id)));
+  const shown = useMemo(() => forBatches(lines, chosen), [lines, chosen]);
+  const choose = (id: string, isOn: boolean) => {
+    const next = new Set(chosen);
+    if (isOn) next.add(id);
+    else next.delete(id);
+    setChosen(next);
+  };
+  const kinds = [...new Set(shown.map((l) => l.kind))];
+  const csv = () => save("shopping-list.csv", new Blob([shoppingCsv(shown)], { type: "text/csv" }));
+  if (batches.length === 0)
+    return (
+      <main className="px-5 pt-4">
+        <p className="text-[17px]">Nothing is planned: what a planned batch needs stands here.</p>
+      </main>
+    );
+  return (
+    <main className="px-5 pt-4">
+      <fieldset className="flex flex-wrap gap-x-5 gap-y-1">
+        <legend className="text-muted">For the planned batches</legend>
+        {batches.map((b) => (
+          <Check
+            key={b.id}
+            label={b.pourOn === null ? b.title : `${b.title}, ${format(parseISO(b.pourOn), "d MMM")}`}
+            checked={chosen.has(b.id)}
+            onCheck={(isOn) => choose(b.id, isOn)}
+          />
+        ))}
+      </fieldset>
+      <p className="mt-2 flex gap-2 print:hidden">
+        <button type="button" className="button min-h-[44px]" onClick={() => window.print()}>
+          <Printer size={16} /> Print
+        </button>
+        <button type="button" className="button min-h-[44px]" onClick={csv}>
+          <Download size={16} /> CSV
+        </button>
+      </p>
+      <table className="mt-3 w-full max-w-[980px] border-collapse" aria-label="Shopping list">
+        <thead>
+          <tr className="border-b-[1.5px] border-ink text-left text-muted">
+            <th className="font-normal">material</th>
+            <th className="w-24 text-right font-normal">needed</th>
+            <th className="w-28 text-right font-normal">on hand</th>
+            <th className="w-24 text-right font-normal">to buy</th>
+            <th className="pl-6 font-normal phone:hidden">for</th>
+          </tr>
+        </thead>
+        {kinds.map((kind) => (
+          <tbody key={kind}>
+            <tr>
+              <th scope="rowgroup" colSpan={5} className="pt-3 pb-0.5 text-left font-head text-[16px]">
+                {KIND_WORDS[kind]}
+              </th>
+            </tr>
+            {shown
+              .filter((l) => l.kind === kind)
+              .map((l) => (
+                <tr key={l.key} className="border-b border-rule align-baseline">
+                  <td className="py-1">{l.name}</td>
+                  <td className="text-right">{grams(l.massG)}</td>
+                  <td className="text-right text-muted">{l.onHandG === null ? "not counted" : grams(l.onHandG)}</td>
+                  <td className={`text-right ${l.buyG > 0 ? "font-semibold" : "text-leaf"}`}>
+                    {l.buyG > 0 ? grams(l.buyG) : "enough"}
+                  </td>
+                  <td className="pl-6 text-[13px] text-muted phone:hidden">
+                    {l.batches.map((b) => b.title).join(", ")}
+                  </td>
+                </tr>
+              ))}
+          </tbody>
+        ))}
+      </table>
+      <p className="mt-3 max-w-[980px] text-[13px] text-muted">
+        As weighed up, without water; buy a little more than that. On hand is what you counted last in the libraries:
+        what was poured since is not taken off.
+      </p>
+    </main>
+  );
+}

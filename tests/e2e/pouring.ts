@@ -1,0 +1,49 @@
+import type { Browser, Page } from "@playwright/test";
+import type { Plan } from "../../src/core/document/schema";
+import { patient, saved, undrawn } from "./journey";
+import { expect, type OwnServer, up } from "./servers";
+
+export const instruction = (page: Page) => page.getByTestId("instruction");
+
+/** The pour of a plan, open on a device of its own that keeps the page, its lye just in. */
+export async function pouring(
+  browser: Browser,
+  server: OwnServer,
+  plan: Plan,
+  prepare?: (page: Page) => Promise<void>,
+) {
+  await up(server);
+  const context = await browser.newContext({ baseURL: server.address });
+  await undrawn(context);
+  const page = patient(await context.newPage());
+  page.on("dialog", (dialog) => void dialog.accept());
+  await prepare?.(page);
+  const { id } = await (await context.request.post("/api/batches", { data: plan })).json();
+  await page.goto(`/batches/${id}/pour`);
+  await expect(page.getByTestId("kept")).toHaveText(/^This device keeps the pour/);
+  const at = await page.evaluate(() => new Date().toISOString());
+  await context.request.post(`/api/batches/${id}/events`, { data: { kind: "started", id: "s0", at, by: "" } });
+  await expect(instruction(page)).toHaveText(/^Pour the lye/);
+  return { context, page, id };
+}
+
+/** The server dies; the pour is reloaded and goes on with what `meanwhile` does; a new server then knows all of it. */
+export async function withoutServer(
+  page: Page,
+  server: OwnServer,
+  again: () => Promise<OwnServer>,
+  meanwhile: () => Promise<void>,
+): Promise<void> {
+  await saved(page);
+  server.child.kill("SIGKILL");
+  await server.exit;
+  await page.reload();
+  await meanwhile();
+  await expect(page.locator("[data-save=retrying]")).toBeVisible();
+  const before = await instruction(page).textContent();
+  await page.reload();
+  await expect(instruction(page)).toHaveText(before!);
+  await up(await again());
+  await saved(page);
+  await expect(instruction(page)).toHaveText(before!);
+}
