@@ -2,7 +2,7 @@ import type { Page } from "@playwright/test";
 import { derive } from "../../src/core/derive/derive";
 import { newPlan } from "../../src/core/document/newPlan";
 import { patient, saved, undrawn } from "./journey";
-import { instruction, pouring, withoutServer } from "./pouring";
+import { instruction, keptHere, pouring, withoutServer } from "./pouring";
 import { expect, test, up } from "./servers";
 
 test.use({ isDrawn: false, serviceWorkers: "allow" });
@@ -80,7 +80,7 @@ test("two devices on one pour, one of them offline for three steps, and the serv
   const phone = patient(await other.newPage());
   for (const p of [page, phone]) p.on("dialog", (dialog) => void dialog.accept());
   await phone.goto(`/batches/${id}/pour`);
-  await expect(phone.getByTestId("kept")).toHaveText(/^This device keeps the pour/);
+  await keptHere(phone);
   await page.keyboard.press("Space");
   await page.keyboard.press("Space");
   await expect(instruction(phone)).toHaveText(/^Weigh out Ink/);

@@ -1,7 +1,7 @@
 import { type ChildProcess, spawn } from "node:child_process";
 import { bin, environment } from "../../scripts/tooling.mjs";
 import { newBatch, patient, saved, undrawn, weighUp } from "./journey";
-import { instruction } from "./pouring";
+import { instruction, keptHere } from "./pouring";
 import { expect, test, up } from "./servers";
 
 test.use({ serviceWorkers: "allow" });
@@ -56,7 +56,7 @@ test("a scale and a thermometer of their own: temperatures with a press, every c
   await expect(page.getByText("still", { exact: true })).toBeVisible();
   await page.keyboard.press("Enter");
   await expect(instruction(page)).toHaveText(/^Weigh out Ink/);
-  await expect(page.getByTestId("kept")).toHaveText(/^This device keeps the pour/);
+  await keptHere(page);
   await saved(page);
   server.child.kill("SIGKILL");
   await server.exit;

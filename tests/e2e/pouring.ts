@@ -3,6 +3,12 @@ import type { Plan } from "../../src/core/document/schema";
 import { patient, saved, undrawn } from "./journey";
 import { expect, type OwnServer, up } from "./servers";
 
+/** Waits until this device has kept the page that is open: it opens anew without the server. */
+export const keptHere = (page: Page) =>
+  expect
+    .poll(() => page.evaluate(async () => (await caches.match(location.pathname)) !== undefined), { timeout: 20_000 })
+    .toBe(true);
+
 export const instruction = (page: Page) => page.getByTestId("instruction");
 
 /** The pour of a plan, open on a device of its own that keeps the page, its lye just in. */
