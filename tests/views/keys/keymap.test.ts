@@ -28,6 +28,7 @@ function pressOf(keys: string): Pressed {
     pageup: "PageUp",
     pagedown: "PageDown",
     "1-9": "1",
+    "7-9": "7",
     "1-5": "1",
     "1-4": "1",
     "0-9": "0",
