@@ -4,7 +4,7 @@ import type { FaceAnswer } from "../../workers/faceProtocol";
 /** First pictures of a page by their keys, each as the address of a picture. */
 export type Stills = Readonly<Record<string, string>>;
 
-/** A drawn face, stretched to the box that its parent gives. `label` says in words what it shows. */
+/** A drawn face, stretched to the box that its parent gives. `label` says in words what it shows; empty where the words beside it do. */
 export function FaceCanvas({
   face,
   still,
@@ -28,8 +28,7 @@ export function FaceCanvas({
   const canvasElement = (
     <canvas
       ref={canvas}
-      role="img"
-      aria-label={label}
+      {...(label === "" ? { "aria-hidden": true } : { role: "img", "aria-label": label })}
       data-stage={face?.stage ?? "none"}
       className={`block h-full w-full ${face?.stage === "coarse" ? "[image-rendering:pixelated]" : ""} ${className}`}
     />
