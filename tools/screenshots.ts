@@ -46,7 +46,6 @@ await shoot("/batches/demo-meteor-shower-3/book", "book");
 await shoot("/batches/demo-meteor-shower-3/cut-day", "cut-day", () => page.keyboard.press("ArrowLeft"));
 await shoot("/batches/demo-meteor-shower-3/cure", "cure");
 await shoot("/batches/demo-meteor-shower/line", "line");
-await shoot("/search?search=ash", "search");
 await shoot("/batches/demo-meteor-shower/pour", "pour", async () => {
   const startedAt = new Date(Date.now() - 372_000).toISOString();
   const stored = await (await page.request.get(`${address}/api/batches/demo-meteor-shower`)).json();

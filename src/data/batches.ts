@@ -87,13 +87,13 @@ export async function listBoard(
   return { total, rows: rows as ShelfRow[] };
 }
 
-/** What is due: planned and poured batches by their next day that is not answered, those that are past first. */
+/** What is due: planned and poured batches by their next day that is not answered, those that are past first; where only a look at the bar that is kept is left, after all others. */
 export async function listDue(db: Database, limit: number): Promise<ShelfRow[]> {
   const rows = await db
     .select(SHELF_COLUMNS)
     .from(batches)
     .where(and(isNotNull(batches.dueOn), isNotNull(batches.summary)))
-    .orderBy(asc(batches.dueOn), asc(batches.id))
+    .orderBy(asc(sql`(${batches.summary} -> 'due' -> 0 ->> 'what') = 'look'`), asc(batches.dueOn), asc(batches.id))
     .limit(limit);
   return rows as ShelfRow[];
 }

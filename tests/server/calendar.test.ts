@@ -43,8 +43,8 @@ describe("the calendar", () => {
       { thumb: 3 },
     );
     expect(events(calendarOf([row("b3", kept)], "", "http://x")).map((e) => [e.UID, e.DTSTART])).toEqual([
-      ["b3.look@tundish", "20261127"],
       ["b3.ready@tundish", "20261130"],
+      ["b3.look@tundish", "20261127"],
     ]);
   });
 });

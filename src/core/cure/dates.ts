@@ -50,7 +50,7 @@ export interface DueDay {
   on: string;
 }
 
-/** Days that are due, the next first: each stays until it is answered. */
+/** Days that are due, the next first, a look at the bar that is kept last: each stays until it is answered. */
 export function dueDays(
   record: {
     startedAt: string | null;
@@ -73,6 +73,6 @@ export function dueDays(
   const look = record.cutDay.bars.some((b) => b.fate === "keep")
     ? lookOn(cut ?? dates.cutOn, record.cure.looks.length)
     : null;
-  if (look !== null) open.push({ what: "look", on: look });
-  return open.sort((a, b) => a.on.localeCompare(b.on));
+  open.sort((a, b) => a.on.localeCompare(b.on));
+  return look === null ? open : [...open, { what: "look", on: look }];
 }

@@ -58,9 +58,16 @@ export function followed(plan: Plan, today: string, after: After): Plan {
       };
     });
   });
-  const looks = (after.looks ?? []).slice(0, LOOK_MONTHS.length).flatMap((look, i) => {
+  // Where nothing was said of a look, all was as it should be, and the scent a little fainter each time.
+  const looks = LOOK_MONTHS.flatMap((_, i) => {
     const on = lookOn(cutOn, i)!;
-    return on <= today ? [{ id: `i${i + 1}`, on, ...look }] : [];
+    const plain = {
+      scent: i < 2 ? (3 as const) : (2 as const),
+      colour: "true" as const,
+      spots: "none" as const,
+      note: "",
+    };
+    return on < today ? [{ id: `i${i + 1}`, on, ...(after.looks?.[i] ?? plain) }] : [];
   });
   return {
     ...plan,

@@ -90,7 +90,7 @@ export function DueNext({ entries, today, openedMs }: { entries: ShelfEntry[]; t
   const due = entries
     .flatMap((entry): Due[] => entry.due.map((d) => ({ ...d, entry })))
     .filter((d) => !answered.has(keyOf(d)))
-    .sort((a, b) => a.on.localeCompare(b.on))
+    .sort((a, b) => Number(a.what === "look") - Number(b.what === "look") || a.on.localeCompare(b.on))
     .slice(0, MOST_SHOWN);
   const answer = async (d: Due) => {
     if (d.what === "pour" || d.what === "look") return;

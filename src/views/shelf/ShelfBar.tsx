@@ -69,8 +69,8 @@ export function ShelfBar({
             <span className="sr-only">{entry.portionNames[i]}</span>
           </span>
         ))}
-        {entry.massG !== null && <span className="ml-1">{grams(entry.massG)}</span>}
-        {entry.rating !== null && <Rating of={entry.rating} className="ml-auto mr-4" />}
+        {entry.massG !== null && <span className="ml-0.5 whitespace-nowrap">{grams(entry.massG)}</span>}
+        {entry.rating !== null && <Rating of={entry.rating} className="ml-auto mr-1 whitespace-nowrap" />}
       </p>
       <div className="-ml-1 flex">
         <IconButton icon={Copy} label={`Copy ${entry.title}`} title="Copy" onPress={copy} />
