@@ -7,11 +7,8 @@ import { derive } from "./derive";
 export interface Standing {
   id: string;
   title: string;
-  finishedMs: number;
   steps: CareStep[];
   next: OpenCare | null;
-  /** What was answered last, to be taken back; null where nothing was. */
-  lastAnswer: { id: string; task: CareStep["task"] } | null;
 }
 
 /** Where a poured batch stands at a moment; null before the end of its pour. */
@@ -19,9 +16,8 @@ export function standingAfter(id: string, plan: Plan, nowMs: number): Standing |
   if (plan.record.finishedAt === null) return null;
   const steps = careSteps(plan, derive(plan));
   return {
-    ...{ id, title: plan.title, finishedMs: Date.parse(plan.record.finishedAt), steps },
+    ...{ id, title: plan.title, steps },
     next: nextCare(steps, nowMs),
-    lastAnswer: plan.record.care.at(-1) ?? null,
   };
 }
 

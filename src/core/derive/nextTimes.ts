@@ -133,20 +133,17 @@ export function changeWords(list: readonly Adjustable[], change: NextTimeChange 
   return `${at.label} ${at.say(at.value)} → ${at.say(change.value)}`;
 }
 
-/** Says what became of what an earlier batch had said. */
-const settled = (h: Heeded, state: Heeded["state"]): Edit => ({
+/** Says what became of what an earlier batch had said: taken, left, or open again. */
+export const settleHeeded = (h: Heeded, state: Heeded["state"]): Edit => ({
   kind: "set",
   path: ["heeded", `#${h.id}`, "state"],
   value: state,
 });
 
-/** Leaves it, or opens it again. */
-export const settleHeeded = (h: Heeded, state: Heeded["state"]): Edit => settled(h, state);
-
 /** Takes what an earlier batch had said: sets its number where it names one that is there, and notes it as taken. One undo. */
 export function takeHeeded(plan: Plan, h: Heeded): Edit {
   const { change } = h;
-  const taken = settled(h, "taken");
+  const taken = settleHeeded(h, "taken");
   if (change === null || valueAt(plan, change.path) === undefined) return taken;
   const knob = change.path[0] === "design" && change.path[1] === "knobs" ? change.path[2] : null;
   const set: Edit =

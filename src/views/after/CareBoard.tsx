@@ -2,7 +2,7 @@ import { BellRing } from "lucide-react";
 import { CARE_WORDS, type OpenCare } from "../../core/cure/aftercare";
 import type { CareAnswer } from "../../core/cure/careSchema";
 import type { Standing } from "../../core/derive/afterPours";
-import { atTime, nightWords, whenDue } from "../parts/care";
+import { nightWords, whenDue, windowWords } from "../parts/care";
 
 type Asked = Standing & { next: OpenCare };
 
@@ -47,12 +47,7 @@ export function CareBoard({
       <p className="mt-2 text-[17px] leading-snug">
         {words.detail} {nightWords(next.task, next.dueMs)}
       </p>
-      {next.window && (
-        <p className="mt-1 text-[15px] text-muted">
-          From about {atTime(next.window.fromMs, nowMs)}, best {atTime(next.window.bestMs, nowMs)}, until about{" "}
-          {atTime(next.window.toMs, nowMs)}. An estimate: the soap decides.
-        </p>
-      )}
+      {next.window && <p className="mt-1 text-[15px] text-muted">{windowWords(next.window, nowMs)}</p>}
       <div className="mt-4 flex flex-1 flex-wrap content-end gap-2">
         {next.answers.map((a, i) => (
           <button

@@ -16,7 +16,7 @@ function inksOf(element: HTMLElement): Inks {
   };
   const inks = {
     ...{ ink: of("ink"), muted: of("muted"), rule: of("rule"), leaf: of("leaf") },
-    ...{ leafWash: of("leaf-wash"), cut: of("cut"), amber: of("amber") },
+    ...{ cut: of("cut"), amber: of("amber") },
     font: style.fontFamily,
   };
   probe.remove();

@@ -8,9 +8,9 @@ import {
   type SpotState,
 } from "../../core/cure/cureSchema";
 import { idMaker } from "../../core/document/ids";
-import { RemoveButton } from "../parts/RemoveButton";
 import { Section } from "../parts/Section";
 import type { OpenBatch } from "../parts/useBatch";
+import { DatedList } from "./DatedList";
 
 const PATH = ["record", "cure", "looks"] as const;
 const SCENT_WORDS = ["gone", "faint", "half", "good", "as it went in"] as const;
@@ -137,24 +137,15 @@ export function KeepBar({
       <button type="button" className="button button-main mt-2 min-h-[44px]" disabled={isEmpty} onClick={put}>
         Put this look down
       </button>
-      {looks.length > 0 && (
-        <ul className="mt-3 border-t border-rule" aria-label="Looks at the bar that is kept">
-          {looks.map((l) => (
-            <li key={l.id} className="flex items-baseline justify-between gap-2 border-b border-rule py-1">
-              <span>
-                <strong>{format(parseISO(l.on), "d MMM yyyy")}</strong>: {said(l)}
-              </span>
-              <RemoveButton
-                label={`Take away the look of ${l.on}`}
-                onRemove={() => {
-                  batch.edit({ kind: "remove", path: PATH, id: l.id });
-                  batch.seal();
-                }}
-              />
-            </li>
-          ))}
-        </ul>
-      )}
+      <DatedList
+        batch={batch}
+        path={PATH}
+        list={looks}
+        label="Looks at the bar that is kept"
+        one="look"
+        day="d MMM yyyy"
+        words={said}
+      />
     </Section>
   );
 }

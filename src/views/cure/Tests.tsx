@@ -1,9 +1,8 @@
-import { format, parseISO } from "date-fns";
 import { useState } from "react";
 import { idMaker } from "../../core/document/ids";
-import { RemoveButton } from "../parts/RemoveButton";
 import { Section } from "../parts/Section";
 import type { OpenBatch } from "../parts/useBatch";
+import { DatedList } from "./DatedList";
 
 const PATH = ["record", "cure", "tests"] as const;
 
@@ -43,24 +42,15 @@ export function Tests({ batch, today }: { batch: OpenBatch; today: string }) {
           Put it down
         </button>
       </form>
-      {tests.length > 0 && (
-        <ul className="mt-2 border-t border-rule" aria-label="Own tests">
-          {tests.map((t) => (
-            <li key={t.id} className="flex items-baseline justify-between gap-2 border-b border-rule py-1">
-              <span>
-                <strong>{format(parseISO(t.on), "d MMM")}</strong>: {t.words}
-              </span>
-              <RemoveButton
-                label={`Take away the test of ${t.on}`}
-                onRemove={() => {
-                  batch.edit({ kind: "remove", path: PATH, id: t.id });
-                  batch.seal();
-                }}
-              />
-            </li>
-          ))}
-        </ul>
-      )}
+      <DatedList
+        batch={batch}
+        path={PATH}
+        list={tests}
+        label="Own tests"
+        one="test"
+        day="d MMM"
+        words={(t) => t.words}
+      />
     </Section>
   );
 }

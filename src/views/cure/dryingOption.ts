@@ -9,7 +9,6 @@ export interface Inks {
   muted: string;
   rule: string;
   leaf: string;
-  leafWash: string;
   cut: string;
   amber: string;
   /** Its letters. */

@@ -1,4 +1,5 @@
 import { format } from "date-fns";
+import type { CareStep } from "../../core/cure/aftercare";
 import type { CareTask } from "../../core/cure/careSchema";
 
 /** "16:30", with its day where that is another. */
@@ -6,6 +7,10 @@ export const atTime = (ms: number, nowMs: number): string => {
   const isToday = format(ms, "yyyy-MM-dd") === format(nowMs, "yyyy-MM-dd");
   return format(ms, isToday ? "H:mm" : "EEE d MMM, H:mm");
 };
+
+/** The window of unmoulding or cutting in words. */
+export const windowWords = ({ fromMs, bestMs, toMs }: NonNullable<CareStep["window"]>, nowMs: number): string =>
+  `From about ${atTime(fromMs, nowMs)}, best ${atTime(bestMs, nowMs)}, until about ${atTime(toMs, nowMs)}. An estimate: the soap decides.`;
 
 const MIN_MS = 60_000;
 

@@ -7,7 +7,7 @@ import type { Derived } from "../../core/derive/derive";
 import { KeyHint } from "../keys/KeyHint";
 import { CARE_KEYS } from "../keys/screens";
 import { useKeys } from "../keys/useKeys";
-import { atTime, nightWords, whenDue } from "../parts/care";
+import { nightWords, whenDue, windowWords } from "../parts/care";
 import { clock } from "../parts/format";
 import type { OpenBatch } from "../parts/useBatch";
 import { LongClock } from "./LongClock";
@@ -73,12 +73,7 @@ export function AfterPour({ id, batch, derived, pouredS, openedMs, onUndoPour }:
           <p className="mt-2 max-w-3xl text-[21px] leading-snug">
             {words.detail} {nightWords(next.task, next.dueMs)}
           </p>
-          {next.window && (
-            <p className="mt-1 text-[17px] text-muted">
-              From about {atTime(next.window.fromMs, nowMs)}, best {atTime(next.window.bestMs, nowMs)}, until about{" "}
-              {atTime(next.window.toMs, nowMs)}. An estimate: the soap decides.
-            </p>
-          )}
+          {next.window && <p className="mt-1 text-[17px] text-muted">{windowWords(next.window, nowMs)}</p>}
           <div className="mt-4 flex flex-wrap gap-2.5">
             {next.answers.map((a, i) => (
               <button
