@@ -39,6 +39,7 @@ export const FAR = {
   mould: 0.6,
   family: 0.6,
   spooned: 0.7,
+  pressed: 0.9,
 } as const;
 
 const set = (path: string[], value: unknown): Edit => ({ kind: "set", path, value });

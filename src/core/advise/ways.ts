@@ -6,6 +6,7 @@ import { FAMILY_IDS } from "../techniques/families/registry";
 import { byId } from "../units/byId";
 import type { Barred, Ground, Way } from "./ground";
 import { inFamily, inMould, spooned, without } from "./otherDesign";
+import { pressedIn } from "./pressedIn";
 import type { Rest } from "./rest";
 import { fastFirst, fatDrops, unDrawn, widerTools } from "./sameDesign";
 
@@ -38,6 +39,7 @@ export function waysOn(
       ...without(g),
       ...families.filter((f): f is Way => "edit" in f),
       ...spooned(g),
+      ...pressedIn(g),
       ...inMould(g, spare.moulds, spare.leftMl),
     ],
     barred: families.filter((f): f is Barred => "reason" in f),

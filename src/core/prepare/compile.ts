@@ -240,10 +240,11 @@ function firstChecks(plan: Plan): Map<string, number> {
   return first;
 }
 
-/** Pours out of a cup; a pot that is poured out is not blended again, nor is what is spooned, but where that is said. */
+/** Pours out of a cup; a pot that is poured out is not blended again, nor is a lump, nor what is spooned, but where that is said. */
 function isFromCup(plan: Plan, operationId: string | null): boolean {
   const o = plan.operations.find((x) => x.id === operationId);
-  return o !== undefined && isCupPour(o) && (!kindOf(o).isSpooned || plan.schedule.thin[o.portionId] === "blend");
+  if (o === undefined || !isCupPour(o) || kindOf(o).isLump) return false;
+  return !kindOf(o).isSpooned || plan.schedule.thin[o.portionId] === "blend";
 }
 
 /** Steps with places instead of ids, and which cups each brings into being. */

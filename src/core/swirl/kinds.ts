@@ -8,7 +8,7 @@ import { POUR_HEIGHT, thinness } from "./look";
 import { rowOf } from "./marble";
 import { combStroke, knock, peaks, stroke, topStroke, wire } from "./moves";
 import { pourPot } from "./potPour";
-import { drizzle, plop, spoonRow, topLine } from "./pours";
+import { drizzle, lumps, plop, spoonRow, topLine } from "./pours";
 import { tiltedPot, wallPours } from "./tiltPour";
 
 type PourOf<K extends OperationKind> = Extract<DesignPour, { kind: K }>;
@@ -59,6 +59,7 @@ export const DRAWN: { [K in OperationKind]: Draw<K> } = {
     else pourPot(b, { ...pour, way: pour.way }, seed);
   },
   spoonRow: poured(spoonRow),
+  lumps: poured(lumps),
   topLine: poured(topLine),
   drizzle: poured(drizzle),
   stroke: moved(stroke),

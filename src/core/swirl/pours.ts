@@ -45,6 +45,35 @@ export function spoonRow(
   warp(b, hashSeed(seed, "press"), handMm(pour.trace) * 0.7, null, 4);
 }
 
+/** How far lumps stray from an even grid, share of its step, and how unlike in size they are. */
+const LUMP = { strays: 0.7, least: 0.7, most: 1.3, roundMm: 4 } as const;
+export function lumps(b: Build, pour: Extract<DesignPour, { kind: "lumps" }>, seed: number, addsMm: number): void {
+  const { lengthMm: L, widthMm: W } = b.design;
+  const random = generator(seed);
+  // Two beside each other where the mould is wide enough for the lumps, the next ones on.
+  const rows = Math.max(1, Math.min(pour.pieces, Math.round(Math.sqrt((pour.pieces * W) / L))));
+  const perRow = Math.ceil(pour.pieces / rows);
+  const stray = () => LUMP.strays * (random() - 0.5);
+  const sizes = Array.from({ length: pour.pieces }, () => LUMP.least + (LUMP.most - LUMP.least) * random());
+  const sum = sizes.reduce((a, v) => a + v, 0);
+  for (const [i, size] of sizes.entries()) {
+    const u = ((i % perRow) + 0.5 + stray()) / perRow;
+    const v = (Math.floor(i / perRow) + 0.5 + stray()) / rows;
+    const addMm = (addsMm * size) / sum;
+    const radiusMm = Math.cbrt((3 * pour.volumeMm3 * size) / (4 * Math.PI * sum)) * 1.2;
+    const lens = compileLens({
+      ...boxOf(b, pour),
+      levelMm: b.levelMm,
+      addsMm: addMm,
+      along: footprint(bump(u, Math.min(0.9, radiusMm / L))),
+      across: footprint(bump(v, Math.min(0.95, radiusMm / W))),
+      depthMm: Math.min(b.levelMm * 0.4, radiusMm * 0.6),
+    });
+    deposit(b, lens, addMm);
+  }
+  warp(b, hashSeed(seed, "press"), handMm(pour.trace) * 0.9, null, LUMP.roundMm);
+}
+
 export function topLine(b: Build, pour: Extract<DesignPour, { kind: "topLine" }>, seed: number, addsMm: number): void {
   const bottomMm = b.levelMm + addsMm - TOP_LINE.depthMm;
   const profile = topLineProfile();

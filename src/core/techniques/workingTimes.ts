@@ -34,6 +34,8 @@ export const WORKING_TIMES_S = {
   /** Pouring the pot out, per kg. */
   potPourPerKg: 33,
   spoonRow: 14,
+  /** One lump taken out of the cup and pressed in. */
+  lump: 5,
   bottleStroke: 4.5,
   topLine: 12,
   drizzle: 30,

@@ -153,6 +153,39 @@ describe("rescues", () => {
     expect(later?.list.map((r) => r.id)).not.toContain(gone.r.id);
   });
 
+  it("press in what has set, as steps with a face: ten minutes late first the cup that ran, twenty minutes late all of it", () => {
+    const { plan, nowS } = runningPour("drop", 0.4);
+    const idsAt = (lateS: number) => rescuesOf(plan, { ...ASKED, nowS: nowS + lateS })!.list.map((r) => r.id);
+    expect(idsAt(0)).not.toContain("press-all");
+    expect(idsAt(600)).toContain("press-in");
+    const found = rescuesOf(plan, { ...ASKED, nowS: nowS + 1200 })!;
+    const [best] = found.list;
+    expect(best.id).toBe("press-all");
+    expect(found.isLump).toBe(false);
+    expect(best.goes[0]).toMatch(/^Press in Ink/);
+    expect(best.cost).toContain("raw");
+    expect(best.unusedG).toBeLessThan(0.5);
+    // The lumps of a cup are where it lies: its share of the loaf, in pieces.
+    const pressed = best.design.pours.filter((p) => p.kind === "lumps");
+    expect(pressed.length).toBeGreaterThan(1);
+    const shown = compileDesign(best.design);
+    const share = new Map<number, number>();
+    let all = 0;
+    for (let at = 20; at < best.design.lengthMm - 10; at += 20) {
+      const { colour } = finish(drawIndices(shown, { kind: "across", atMm: at }, 60, 60, 1, best.levelMm));
+      for (const c of colour) share.set(c, (share.get(c) ?? 0) + 1);
+      all += colour.length;
+    }
+    const poured = new Map<number, number>();
+    let sum = 0;
+    for (const p of best.design.pours) {
+      if (!("volumeMm3" in p)) continue;
+      poured.set(p.colour, (poured.get(p.colour) ?? 0) + p.volumeMm3);
+      sum += p.volumeMm3;
+    }
+    for (const [colour, volume] of poured) expect(Math.abs((share.get(colour) ?? 0) / all - volume / sum)).toBeLessThan(0.05);
+  });
+
   it("a tool that is not there puts a way out, and says so", () => {
     const { plan, nowS } = runningPour("drop", 0.3);
     const found = rescuesOf(plan, { ...ASKED, nowS, tools: ["spoon"] })!;

@@ -86,6 +86,8 @@ export interface Kind<O> {
   needsBottle?: boolean;
   /** Lifted out with a spoon: the cup is not blended or stirred again before. */
   isSpooned?: boolean;
+  /** Pressed in as what has set: nothing is blended for it, and a cup that is too thin for it is not waited for. */
+  isLump?: boolean;
   /** Needs two people where there are two. */
   hands?: 2;
   /** Fills of one round may change places: nothing hangs on their order. */

@@ -8,6 +8,7 @@ import { funnel } from "./funnel";
 import { intoCup } from "./intoCup";
 import type { Kind, WorkMould } from "./kind";
 import { layer } from "./layer";
+import { lumps } from "./lumps";
 import { peaks } from "./peaks";
 import { plop } from "./plop";
 import { potDrop } from "./potDrop";
@@ -43,6 +44,7 @@ export const KINDS = {
   potTurn,
   potPour,
   spoonRow,
+  lumps,
   bottleLine,
   drizzle,
   stroke,
