@@ -75,7 +75,7 @@ test("a batter that runs while it is poured is answered, and teaches the clock a
   await pourOn(page);
   await page.getByRole("link", { name: "To the book" }).click();
   await page.getByRole("button", { name: "Close the batch and learn from it" }).click();
-  const lessons = page.getByRole("region", { name: "What the clock learned" });
+  const lessons = page.getByRole("region", { name: "What it taught" });
   await expect(lessons.getByRole("listitem").first()).toBeVisible();
   await lessons.getByLabel("leave this batch out").click();
   await expect(lessons.getByLabel("leave this batch out")).toBeChecked();

@@ -98,7 +98,7 @@ describe("the loaf", () => {
     const finishedAt = new Date(Date.now() - 20 * 3_600_000).toISOString();
     const of = (thumb: 1 | 2 | 3 | 4 | null): Plan => ({
       ...plan,
-      record: { ...plan.record, startedAt: finishedAt, finishedAt, cutDay: { thumb, bars: [] } },
+      record: { ...plan.record, startedAt: finishedAt, finishedAt, cutDay: { thumb, pressed: [], bars: [] } },
     });
     const { after } = derive({ ...plan, pourOn: "2026-11-28" }).dates!;
     document.documentElement.dataset.alive = "";

@@ -2,7 +2,7 @@ import type { Masses } from "../batter/masses";
 import type { Edit } from "../document/edits/edit";
 import { idMaker } from "../document/ids";
 import type { Plan } from "../document/schema";
-import type { CutBar, Fate, Finding, Thumb } from "../mould/cutDaySchema";
+import { type CutBar, type Fate, type Finding, MOST_PRESSED, type Thumb } from "../mould/cutDaySchema";
 import { type Block, type Leaf, volumeMm3 } from "./leaves";
 import { plannedCut } from "./planned";
 
@@ -98,12 +98,21 @@ export function placeFinding(plan: Plan, bar: DueBar, what: Finding, at: [number
   return noting(plan, [{ ...now, isAsPredicted: false, findings }], today);
 }
 
-/** Sets how firm the loaf is. */
-export const setThumb = (thumb: Thumb | null): Edit => ({
-  kind: "set",
-  path: ["record", "cutDay", "thumb"],
-  value: thumb,
-});
+/** Presses nearer to each other than this are one, put right, ms. */
+const SAME_PRESS_MS = 10 * 60_000;
+
+/** Sets how firm the loaf is, and keeps when that was seen; null takes back what was pressed last. @param at ISO instant */
+export function setThumb(plan: Plan, thumb: Thumb | null, at: string): Edit {
+  const { pressed } = plan.record.cutDay;
+  const before = pressed.filter((p, i) => i < pressed.length - 1 || Date.parse(at) - Date.parse(p.at) > SAME_PRESS_MS);
+  const now = thumb === null ? before : [...before, { at, thumb }];
+  const set = (field: "thumb" | "pressed", value: unknown): Edit => ({
+    kind: "set",
+    path: ["record", "cutDay", field],
+    value,
+  });
+  return { kind: "all", edits: [set("thumb", thumb), set("pressed", now.slice(-MOST_PRESSED))] };
+}
 
 export const FINDING_WORDS: Readonly<Record<Finding, string>> = {
   air: "air",

@@ -7,6 +7,7 @@ import type { Posterior } from "../clock/learn";
 import type { ColourPair } from "../colour/judge";
 import { judgePairs } from "../colour/judge";
 import { type CureDates, cureDates, unmouldDays } from "../cure/dates";
+import { gelSeen, scaledHours } from "../cure/firmness";
 import { type AfterPour, afterPour } from "../cure/hours";
 import { latestPourOn } from "../cure/order";
 import { type Bars, barsOf, barsOfMould, type MouldBars } from "../cut/bars";
@@ -60,19 +61,24 @@ export interface Derived {
   notices: Notice[];
 }
 
-/** Hours until unmoulding and cutting of the batter that takes longest, as it stands in the first mould. */
-function slowestAfter(plan: Plan, masses: Masses): AfterPour | null {
+/**
+ * Hours until unmoulding and cutting of the batter that takes longest, as it stands in the first mould, and gelled where that was seen.
+ * @param isByTable without what own batches have taught
+ */
+export function slowestAfter(plan: Plan, masses: Masses, isByTable = false): AfterPour | null {
   const find = oilLookup(plan.oilRows);
   const [mould] = plan.moulds;
   const standing = {
-    gel: plan.practice.gel,
+    gel: gelSeen(plan.record.care) ?? plan.practice.gel,
     cover: plan.practice.cover,
     roomC: plan.roomTemperatureC,
     thicknessMm: byId(masses.moulds, mould.id).levelMm || mould.heightMm,
     isSlab: mould.kind === "slab",
   };
   return plan.batters.reduce<AfterPour | null>((worst, b) => {
-    const after = afterPour(firmingOf(b, byId(masses.batters, b.id).formula, find), standing);
+    const byTable = afterPour(firmingOf(b, byId(masses.batters, b.id).formula, find), standing);
+    const known = Object.hasOwn(plan.knowledge.firm, b.id) ? plan.knowledge.firm[b.id] : null;
+    const after = known && !isByTable ? scaledHours(byTable, Math.exp(known.mean)) : byTable;
     return worst && worst.unmould.bestH >= after.unmould.bestH ? worst : after;
   }, null);
 }

@@ -302,8 +302,28 @@ const from9: Migration = {
   },
 };
 
+/** Version 11: when a thumb was pressed on the loaf, photos of bars and what they teach, and more that own batches have taught. */
+const from10: Migration = {
+  from: 10,
+  up: (d) => {
+    const known = isObject(d.knowledge) ? { ...d.knowledge, firm: {}, ash: {}, hand: {}, hues: {} } : d.knowledge;
+    const lifted = { ...d, knowledge: known };
+    if (!isObject(d.record)) return lifted;
+    const { cutDay } = d.record;
+    return {
+      ...lifted,
+      record: {
+        ...d.record,
+        cutDay: isObject(cutDay) ? { ...cutDay, pressed: [] } : cutDay,
+        photos: [],
+        photoLessons: null,
+      },
+    };
+  },
+};
+
 /** In ascending order, one for every version before the current one. */
-export const MIGRATIONS: readonly Migration[] = [from1, from2, from3, from4, from5, from6, from7, from8, from9];
+export const MIGRATIONS: readonly Migration[] = [from1, from2, from3, from4, from5, from6, from7, from8, from9, from10];
 
 type Migrated = { ok: true; document: unknown } | { ok: false; problem: FieldProblem };
 

@@ -9,7 +9,7 @@ import type { ScentClassId } from "../scent/classes";
 import type { Scent, ScentPart } from "../scent/scentSchema";
 import { idMaker } from "./ids";
 import { type Heeded, MOST_HEEDED } from "./nextTimeSchema";
-import { type Batter, type Plan, type Portion, SCHEMA_VERSION } from "./schema";
+import { type Batter, noKnowledge, type Plan, type Portion, SCHEMA_VERSION } from "./schema";
 
 export const emptyRecord = (): Plan["record"] => ({
   log: [],
@@ -25,6 +25,8 @@ export const emptyRecord = (): Plan["record"] => ({
   cutDay: emptyCutDay(),
   cure: emptyCure(),
   nextTimes: [],
+  photos: [],
+  photoLessons: null,
 });
 
 const emptyWeighUp = (): Plan["weighUp"] => ({ ticks: [], goesOnUnticked: false });
@@ -141,7 +143,7 @@ export function newPlan(title: string, seed: number, settings: Settings = DEFAUL
     residualWaterPct: settings.residualWaterPct,
     practice: settings.practice,
     measures: { spoons: settings.units.spoons, scoopMl: settings.scoopMl },
-    knowledge: { formulas: {}, additives: {}, pace: null },
+    knowledge: noKnowledge(),
     oilRows: [],
     moulds: [
       {

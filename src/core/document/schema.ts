@@ -8,6 +8,7 @@ import { cutDaySchema } from "../mould/cutDaySchema";
 import { cuttingPlanSchema } from "../mould/cutSchema";
 import { planMouldSchema } from "../mould/mouldSchema";
 import { equipmentSchema } from "../mould/toolSchema";
+import { HAND_CONSTANTS, MOST_PHOTOS, photoLessonsSchema, photoSchema } from "../photo/photoSchema";
 import { measuresSchema, practiceSchema } from "../practice/practiceSchema";
 import { scentSchema } from "../scent/scentSchema";
 import { FAMILY_IDS } from "../techniques/families/registry";
@@ -18,7 +19,7 @@ import { logSchema, recordEventSchema } from "./logSchema";
 import { heededSchema, MOST_HEEDED, nextTimeSchema, originSchema } from "./nextTimeSchema";
 
 /** Version that this build writes. Raise it with a migration in migrations.ts. */
-export const SCHEMA_VERSION = 10;
+export const SCHEMA_VERSION = 11;
 
 export const batterSchema = z.strictObject({
   id,
@@ -75,6 +76,26 @@ export const knowledgeSchema = z.strictObject({
   /** By kind of additive, per usual dose. */
   additives: z.record(z.string().max(40), known),
   pace: known.nullable(),
+  /** On the hours until the knife, by batter id. */
+  firm: z.record(id, known),
+  /** Own batches worked alike against ash, and those of them that showed it, by how they were worked. */
+  ash: z.record(
+    z.string().max(60),
+    z.strictObject({ of: z.int().min(1).max(100_000), seen: z.int().min(0).max(100_000) }),
+  ),
+  /** On the constants of the maker's hand in the picture. */
+  hand: z.partialRecord(z.enum(HAND_CONSTANTS), known),
+  /** How far cured colours lie from those of their patches, in OKLab, and how surely, by colourant of the library. */
+  hues: z.record(
+    id,
+    z.strictObject({ offset: z.tuple([within(-1, 1), within(-1, 1), within(-1, 1)]), sd: within(0.001, 1) }),
+  ),
+});
+export type Knowledge = z.infer<typeof knowledgeSchema>;
+/** Nothing known yet. */
+export const noKnowledge = (): Knowledge => ({
+  ...{ formulas: {}, additives: {}, pace: null },
+  ...{ firm: {}, ash: {}, hand: {}, hues: {} },
 });
 
 export const THIN_WAYS = ["wait", "blend", "before-scent"] as const;
@@ -125,6 +146,9 @@ export const recordSchema = z.strictObject({
   cure: cureSchema,
   /** What is to be done otherwise the next time. */
   nextTimes: z.array(nextTimeSchema).max(60),
+  photos: z.array(photoSchema).max(MOST_PHOTOS),
+  /** What its photos were worked out to teach; null before. */
+  photoLessons: photoLessonsSchema.nullable(),
 });
 
 /** The batch document: everything known of one batch but its place in the database. See docs/file-format.md. */

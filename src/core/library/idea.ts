@@ -1,8 +1,8 @@
-import { additiveKnowledge, paceKnowledge } from "../clock/knowledge";
 import { newPlan, plainPortion } from "../document/newPlan";
 import type { Batter, Plan } from "../document/schema";
 import type { FamilyId } from "../techniques/families/registry";
 import type { Bench } from "./bench";
+import { knowledgeNow } from "./knowledgeNow";
 import { takeColourant, takeMould, takeScent } from "./use";
 
 /** What is fixed of a batch before its design is chosen; any part may be empty. Ids are those of library rows. */
@@ -56,11 +56,7 @@ export function planOfIdea(idea: Idea, bench: Bench, seed: number): Plan {
   });
   return {
     ...usual,
-    knowledge: {
-      formulas: {},
-      additives: additiveKnowledge(bench.lessons),
-      pace: paceKnowledge(bench.lessons),
-    },
+    knowledge: knowledgeNow([batter], bench.lessons),
     moulds: mould ? [takeMould(mould, "m1", USUAL_FILL_PCT)] : usual.moulds,
     batters: [batter],
     portions: accents.length > 0 ? [usual.portions[0], ...accents] : usual.portions,

@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { id, within } from "../units/fields";
+import { id, isoInstant, within } from "../units/fields";
 
 /** What a thumb leaves on the loaf, from 1 (it sinks in) to 4 (nothing). */
 export const THUMBS = [1, 2, 3, 4] as const;
@@ -38,12 +38,18 @@ export const cutBarSchema = z.strictObject({
   fate: z.enum(FATES),
 });
 
+export const MOST_PRESSED = 40;
+
 /** The day of the cut: how firm the loaf was, and the bars that have come, each once. */
 export const cutDaySchema = z.strictObject({
   thumb: z.union([z.literal(1), z.literal(2), z.literal(3), z.literal(4)]).nullable(),
+  /** Every time a thumb was pressed on the loaf; the last is `thumb`. */
+  pressed: z
+    .array(z.strictObject({ at: isoInstant, thumb: z.union([z.literal(1), z.literal(2), z.literal(3), z.literal(4)]) }))
+    .max(MOST_PRESSED),
   bars: z.array(cutBarSchema).max(500),
 });
 
 export type CutBar = z.infer<typeof cutBarSchema>;
 export type CutDay = z.infer<typeof cutDaySchema>;
-export const emptyCutDay = (): CutDay => ({ thumb: null, bars: [] });
+export const emptyCutDay = (): CutDay => ({ thumb: null, pressed: [], bars: [] });

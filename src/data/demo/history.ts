@@ -73,7 +73,7 @@ export function followed(plan: Plan, today: string, after: After): Plan {
     ...plan,
     record: {
       ...plan.record,
-      cutDay: { thumb: after.thumb, bars },
+      cutDay: { thumb: after.thumb, pressed: [{ at: `${cutOn}T07:30:00.000Z`, thumb: after.thumb }], bars },
       cure: { weighings, tests: [], looks },
       nextTimes: (after.nextTimes ?? []).map((n, i) => ({ id: `n${i + 1}`, bar: 0, ...n })),
     },

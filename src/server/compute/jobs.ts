@@ -5,9 +5,9 @@ import { chancesOf } from "../../core/clock/chance";
 import { type Curve, thinned } from "../../core/clock/curves";
 import type { Program } from "../../core/clock/program";
 import { derive } from "../../core/derive/derive";
+import { taughtBy } from "../../core/derive/taught";
 import type { Plan } from "../../core/document/schema";
 import { programOf } from "../../core/prepare/compile";
-import { hasReadings, posteriorOf, teach } from "../../core/prepare/learned";
 import { computeTimeline } from "../../core/prepare/timeline";
 import { type ParsedBatchFile, readBatchFile } from "../../formats/batchFile";
 import { toJson } from "../json";
@@ -92,8 +92,8 @@ export function runJob(job: Job): Done {
   if (job.kind === "derive") return { ok: true, json: deriveJson(plan) };
   const masses = computeMasses(plan);
   if (job.kind === "teach") {
-    if (plan.record.finishedAt === null || !masses || !hasReadings(plan)) return { ok: false, why: "not-poured" };
-    return { ok: true, json: toJson(teach(plan, posteriorOf(plan, masses))) };
+    const taught = masses && taughtBy(plan, masses);
+    return taught ? { ok: true, json: toJson(taught) } : { ok: false, why: "not-poured" };
   }
   return masses ? { ok: true, json: chancesJson(plan, masses, job) } : { ok: false, why: "no-formula" };
 }

@@ -48,6 +48,9 @@ export function Lessons({ id, batch }: { id: string; batch: OpenBatch }) {
     const range = `${low.toFixed(1)} to ${high.toFixed(1)}`;
     if (l.unknown === "pace")
       return `Your pace: ${factor.toFixed(2)} times the plan's durations (${low.toFixed(2)} to ${high.toFixed(2)})`;
+    if (l.unknown.startsWith("firm:"))
+      return `Firmness: fit for the knife after ${factor.toFixed(2)} times the table's hours (${low.toFixed(2)} to ${high.toFixed(2)})`;
+    if (l.unknown.startsWith("ash:")) return l.mean > 0.5 ? "Ash: seen" : "Ash: none seen";
     if (l.unknown.startsWith("formula:")) return `The formula: ${factor.toFixed(1)} × its computed rate (${range})`;
     if (l.unknown.startsWith("A:")) {
       const now = additiveKnowledge(known)[l.unknown.slice(2)];
@@ -64,12 +67,13 @@ export function Lessons({ id, batch }: { id: string; batch: OpenBatch }) {
     }`;
   };
   return (
-    <Section head="What the clock learned" className="mt-5" headClass="text-[19px]">
+    <Section head="What it taught" className="mt-5" headClass="text-[19px]">
       <Trouble words={trouble} className="mt-1" />
       {own.length === 0 && (
         <>
           <p className="mt-1 text-muted">
-            Nothing yet. Its trace checks and true times can teach the clock for the next batch.
+            Nothing yet. Its trace checks and true times can teach the clock, its thumb and its top how loaves firm and
+            whether ash comes.
           </p>
           <button type="button" className="button button-main mt-2" onClick={close}>
             Close the batch and learn from it

@@ -89,7 +89,7 @@ function DayOfCut({ initial }: { initial: StoredBatch }) {
   };
   const set = (change: Parameters<typeof noteBar>[2]) => bar && note(noteBar(plan, bar, change, today()));
   const fate = (to: "keep" | "sample") => set({ fate: bar?.noted?.fate === to ? "rack" : to });
-  const thumb = (n: Thumb | null) => note(setThumb(n));
+  const thumb = (n: Thumb | null) => note(setThumb(plan, n, new Date().toISOString()));
   const findingActs: Acts<string> = Object.fromEntries(
     FINDINGS.map((what) => [what, (e: KeyboardEvent) => (e.repeat ? false : toggle(what))]),
   );

@@ -9,6 +9,7 @@ export function When({ after, finishedAt }: { after: AfterPour | null; finishedA
   // Times of day are those of this device: until it is alive the page says hours.
   const isAlive = useAlive();
   if (!after) return null;
+  const own = after.reasons.find((r) => r.startsWith("your own batches"));
   const { earliestH, bestH, latestH } = after.cut;
   const endMs = finishedAt === null || !isAlive ? null : Date.parse(finishedAt);
   const at = (h: number) => (endMs === null ? sayHours(h) : atTime(endMs + h * HOUR_MS, endMs));
@@ -18,6 +19,7 @@ export function When({ after, finishedAt }: { after: AfterPour | null; finishedA
       <span className="text-muted">
         ({at(earliestH)} to {at(latestH)}); before, the wire drags, after, corners chip and wires break. An estimate: a
         thumb decides.
+        {own && ` As ${own}.`}
       </span>
     </p>
   );

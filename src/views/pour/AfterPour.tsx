@@ -1,7 +1,8 @@
 import { BellRing } from "lucide-react";
 import { useEffect, useState } from "react";
 import { CARE_WORDS, nextCare } from "../../core/cure/aftercare";
-import type { CareAnswer } from "../../core/cure/careSchema";
+import { ashWords } from "../../core/cure/ash";
+import type { CareAnswer, CareTask } from "../../core/cure/careSchema";
 import { careSteps } from "../../core/derive/care";
 import type { Derived } from "../../core/derive/derive";
 import { KeyHint } from "../keys/KeyHint";
@@ -13,6 +14,9 @@ import type { OpenBatch } from "../parts/useBatch";
 import { LongClock } from "./LongClock";
 import { useVoice } from "./useVoice";
 import { VoiceButton } from "./VoiceButton";
+
+/** Tasks at which it is said what own batches have seen of ash. */
+const ASH_TASKS: ReadonlySet<CareTask> = new Set(["mist", "mistAgain", "cover", "uncover"]);
 
 interface Props {
   id: string;
@@ -49,6 +53,7 @@ export function AfterPour({ id, batch, derived, pouredS, openedMs, onUndoPour }:
     undo: (e) => (e.repeat ? false : takeBack()),
   });
   const words = next && CARE_WORDS[next.task];
+  const ash = ashWords(plan.knowledge.ash, plan.practice);
   const isDue = next !== null && next.dueMs <= nowMs;
   // What is due is called out where this device speaks: with a tone, and again for the next.
   const voice = useVoice(isDue && words ? words.ask : null, isDue ? 0 : null);
@@ -73,6 +78,7 @@ export function AfterPour({ id, batch, derived, pouredS, openedMs, onUndoPour }:
           <p className="mt-2 max-w-3xl text-[21px] leading-snug">
             {words.detail} {nightWords(next.task, next.dueMs)}
           </p>
+          {ash && ASH_TASKS.has(next.task) && <p className="mt-1 text-[17px] text-muted">{ash}</p>}
           {next.window && <p className="mt-1 text-[17px] text-muted">{windowWords(next.window, nowMs)}</p>}
           <div className="mt-4 flex flex-wrap gap-2.5">
             {next.answers.map((a, i) => (

@@ -78,7 +78,18 @@ describe("the day of the cut", () => {
     expect(waitHours(2, 1)).toBe(2);
     expect(waitHours(3, 24)).toBeNull();
     expect(waitHours(4, 24)).toBeNull();
-    expect(done(start, setThumb(3)).record.cutDay.thumb).toBe(3);
+    const at = (h: number) => new Date(Date.UTC(2026, 4, 2, h)).toISOString();
+    const soft = done(start, setThumb(start, 2, at(8)));
+    // Put right within minutes it is one press; hours later another.
+    const right = done(soft, setThumb(soft, 1, at(8)));
+    expect(right.record.cutDay).toMatchObject({ thumb: 1, pressed: [{ at: at(8), thumb: 1 }] });
+    const firm = done(right, setThumb(right, 3, at(14)));
+    expect(firm.record.cutDay.pressed.map((p) => p.thumb)).toEqual([1, 3]);
+    expect(firm.record.cutDay.thumb).toBe(3);
+    expect(done(firm, setThumb(firm, null, at(14))).record.cutDay).toMatchObject({
+      thumb: null,
+      pressed: [{ thumb: 1 }],
+    });
   });
 
   it("whatever is noted in whatever order, the document stands, no bar comes twice, and undo gives it back", () => {

@@ -183,7 +183,8 @@ describe("rescues", () => {
       poured.set(p.colour, (poured.get(p.colour) ?? 0) + p.volumeMm3);
       sum += p.volumeMm3;
     }
-    for (const [colour, volume] of poured) expect(Math.abs((share.get(colour) ?? 0) / all - volume / sum)).toBeLessThan(0.05);
+    for (const [colour, volume] of poured)
+      expect(Math.abs((share.get(colour) ?? 0) / all - volume / sum)).toBeLessThan(0.05);
   });
 
   it("a tool that is not there puts a way out, and says so", () => {

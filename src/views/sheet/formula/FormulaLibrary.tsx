@@ -1,10 +1,10 @@
 import { useEffect, useState } from "react";
 import { computeMasses } from "../../../core/batter/masses";
-import { formulaKnowledge } from "../../../core/clock/knowledge";
 import { withOwnIds } from "../../../core/document/ids";
 import type { Batter } from "../../../core/document/schema";
 import type { Formula } from "../../../core/formula/formulaSchema";
 import type { LibraryItem } from "../../../core/library/kinds";
+import { knowledgeNow } from "../../../core/library/knowledgeNow";
 import { giveFormula, isSameFormula, takeFormula } from "../../../core/library/use";
 import { cutTo } from "../../../core/units/text";
 import { api } from "../../parts/api";
@@ -52,14 +52,14 @@ export function FormulaLibrary({ batch, batter, disabled }: { batch: OpenBatch; 
     const rest = batch.plan.batters.filter((b) => b.id !== batter.id);
     const own = withOwnIds(taken.batter, { ...batch.plan, batters: rest });
     const others = batch.plan.oilRows.filter((o) => !taken.oilRows.some((r) => r.id === o.id));
-    const known = formulaKnowledge(row.id, lessons);
-    const { [batter.id]: _, ...formulas } = batch.plan.knowledge.formulas;
+    const known = knowledgeNow([...rest, own], lessons);
     const refused = batch.edit({
       kind: "all",
       edits: [
         { kind: "set", path: ["batters", `#${batter.id}`], value: own },
         { kind: "set", path: ["oilRows"], value: [...others, ...taken.oilRows] },
-        { kind: "set", path: ["knowledge", "formulas"], value: known ? { ...formulas, [batter.id]: known } : formulas },
+        { kind: "set", path: ["knowledge", "formulas"], value: known.formulas },
+        { kind: "set", path: ["knowledge", "firm"], value: known.firm },
       ],
     });
     setSaid(refused ?? `${row.document.name}, version ${row.version}, is in this batch now. Undo takes it back.`);

@@ -1,0 +1,75 @@
+import { afterLessons } from "../clock/learn";
+import { HAND_CONSTANTS, type HandConstant, type HueLesson } from "./photoSchema";
+
+/** Spread of the constants of a maker's hand before any photo, natural log (Tundish estimates). */
+export const HAND_SPREAD: Readonly<Record<HandConstant, number>> = {
+  depth: 0.2,
+  spread: 0.35,
+  carry: 0.35,
+  reach: 0.25,
+  unevenness: 0.4,
+  wander: 0.4,
+};
+/** How far a cured colour lies from its patch before any photo, OKLab. */
+export const HUE_SPREAD = 0.04;
+/** Several batches are read through the same eye and the same light: their lessons count for this part of their precision. */
+const TOGETHER = 0.6;
+
+const HAND = "hand:";
+const HUE = "hue:";
+export const handUnknown = (constant: HandConstant): string => `${HAND}${constant}`;
+const AXES = ["l", "a", "b"] as const;
+
+interface Told {
+  unknown: string;
+  mean: number;
+  precision: number;
+  isLeftOut: boolean;
+}
+
+/** The belief in one unknown after the lessons that count, all but the strongest at a part of their precision; null without any. */
+function believed(prior: { mean: number; sd: number }, own: readonly Told[]): { mean: number; sd: number } | null {
+  if (own.length === 0) return null;
+  const part = own.length > 1 ? TOGETHER : 1;
+  return afterLessons(
+    prior,
+    own.map((l) => ({ mean: l.mean, precision: l.precision * part })),
+  );
+}
+
+const counting = (lessons: readonly Told[], unknown: string) =>
+  lessons.filter((l) => l.unknown === unknown && !l.isLeftOut);
+
+/** What photos have made of the constants of the hand: natural logs of factors; only those that any tells. */
+export function handKnowledge(lessons: readonly Told[]): Partial<Record<HandConstant, { mean: number; sd: number }>> {
+  return Object.fromEntries(
+    HAND_CONSTANTS.flatMap((c) => {
+      const known = believed({ mean: 0, sd: HAND_SPREAD[c] }, counting(lessons, handUnknown(c)));
+      return known ? [[c, { mean: known.mean, sd: Math.max(0.01, known.sd) }] as const] : [];
+    }),
+  );
+}
+
+/** What photos have made of the cured colours of colourants of the library, OKLab offsets. */
+export function hueKnowledge(
+  lessons: readonly Told[],
+): Record<string, { offset: [number, number, number]; sd: number }> {
+  const ids = new Set(
+    lessons.flatMap((l) => (l.unknown.startsWith(`${HUE}l:`) && !l.isLeftOut ? [l.unknown.slice(HUE.length + 2)] : [])),
+  );
+  return Object.fromEntries(
+    [...ids].map((id) => {
+      const axes = AXES.map((axis) => believed({ mean: 0, sd: HUE_SPREAD }, counting(lessons, `${HUE}${axis}:${id}`)));
+      const offset = axes.map((k) => k?.mean ?? 0) as [number, number, number];
+      return [id, { offset, sd: Math.max(0.001, axes[0]?.sd ?? HUE_SPREAD) }];
+    }),
+  );
+}
+
+/** A colour's lesson as three of one unknown each. */
+export const hueLessons = ({
+  colourantId,
+  offset,
+  sd,
+}: HueLesson): { unknown: string; mean: number; precision: number }[] =>
+  AXES.map((axis, i) => ({ unknown: `${HUE}${axis}:${colourantId}`, mean: offset[i], precision: 1 / sd ** 2 }));

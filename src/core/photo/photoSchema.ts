@@ -1,0 +1,78 @@
+import { z } from "zod";
+import { id, isoDate, isoInstant, text, within } from "../units/fields";
+
+/** SHA-256 of a photo's file, in hexadecimal: what it is kept by. */
+export const HASH = /^[0-9a-f]{64}$/;
+
+/** Constants of a maker's hand that a photo of a cut bar can tell. */
+export const HAND_CONSTANTS = ["depth", "spread", "carry", "reach", "unevenness", "wander"] as const;
+export type HandConstant = (typeof HAND_CONSTANTS)[number];
+
+const part = within(0, 1);
+const point = z.tuple([part, part]);
+const figure = z.number().min(-1e6).max(1e6);
+
+/** What was measured of a straightened face, by the same figures as the predicted one. */
+export const measuredSchema = z.strictObject({
+  /** Version of the figures: those of another are measured anew. */
+  version: z.int().min(1).max(1000),
+  /** Share of each colour of the picture, 0 to 1, and of what belongs to none. */
+  shares: z.array(part).min(1).max(24),
+  unknownShare: part,
+  /** Colour of each as it is seen in even light, sRGB hex; null where too little of it shows. */
+  seenHex: z
+    .array(
+      z
+        .string()
+        .regex(/^#[0-9a-f]{6}$/)
+        .nullable(),
+    )
+    .max(24),
+  /** The figures that a face is compared by, in their order. */
+  figures: z.array(figure).max(160),
+});
+
+/** A photo of a bar. The file itself lies in the data directory, by its hash. */
+export const photoSchema = z.strictObject({
+  id,
+  hash: z.string().regex(HASH, "must be a SHA-256 in hexadecimal"),
+  widthPx: z.int().min(1).max(20_000),
+  heightPx: z.int().min(1).max(20_000),
+  addedAt: isoInstant,
+  takenOn: isoDate.nullable(),
+  /** The bar that it shows, as at the cut: its mould, and its number from 1. Null: the soap in general. */
+  bar: z.strictObject({ mouldId: id, number: z.int().min(1).max(500) }).nullable(),
+  note: text(300),
+  /** Corners of the face: top left, top right, bottom right, bottom left, as parts of width and height from the top left. */
+  corners: z.tuple([point, point, point, point]).nullable(),
+  /** True: it teaches nothing. */
+  isLeftOut: z.boolean(),
+  measured: measuredSchema.nullable(),
+});
+export type Photo = z.infer<typeof photoSchema>;
+export type MeasuredFace = z.infer<typeof measuredSchema>;
+export type Corners = NonNullable<Photo["corners"]>;
+export const MOST_PHOTOS = 60;
+
+/** What one batch's photos say of the hand that made it: logs of factors, told apart from what was believed before. */
+export const handLessonSchema = z.strictObject({
+  constant: z.enum(HAND_CONSTANTS),
+  mean: within(-3, 3),
+  precision: z.number().positive().max(1e6),
+});
+/** What they say of a colourant's cured colour: how far it lies from what was predicted, in OKLab. */
+export const hueLessonSchema = z.strictObject({
+  colourantId: id,
+  offset: z.tuple([within(-1, 1), within(-1, 1), within(-1, 1)]),
+  sd: within(0.001, 1),
+});
+/** What was worked out of the photos that count, and of which. */
+export const photoLessonsSchema = z.strictObject({
+  version: z.int().min(1).max(1000),
+  at: isoInstant,
+  photoIds: z.array(id).max(MOST_PHOTOS),
+  hand: z.array(handLessonSchema).max(HAND_CONSTANTS.length),
+  hues: z.array(hueLessonSchema).max(40),
+});
+export type PhotoLessons = z.infer<typeof photoLessonsSchema>;
+export type HueLesson = z.infer<typeof hueLessonSchema>;
