@@ -3,7 +3,7 @@ import type { Lesson } from "../clock/learn";
 import { ashSeen, ashUnknown } from "../cure/ash";
 import { firmnessTold, firmUnknown, gelSeen } from "../cure/firmness";
 import type { Plan } from "../document/schema";
-import { handUnknown, hueLessons } from "../photo/knowledge";
+import { handUnknown, hueLessons } from "../hand/knowledge";
 import { hasReadings, posteriorOf, teach } from "../prepare/learned";
 import { slowestAfter } from "./derive";
 

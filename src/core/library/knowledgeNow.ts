@@ -2,7 +2,7 @@ import { additiveKnowledge, formulaKnowledge, type KeptLesson, paceKnowledge } f
 import { ashKnowledge } from "../cure/ash";
 import { firmKnowledge } from "../cure/firmness";
 import type { Batter, Knowledge } from "../document/schema";
-import { handKnowledge, hueKnowledge } from "../photo/knowledge";
+import { handKnowledge, hueKnowledge } from "../hand/knowledge";
 
 const byBatter = <T>(
   batters: readonly Pick<Batter, "id" | "formulaRef">[],

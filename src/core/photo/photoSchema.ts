@@ -1,12 +1,9 @@
 import { z } from "zod";
+import { HAND_CONSTANTS } from "../techniques/hand";
 import { id, isoDate, isoInstant, text, within } from "../units/fields";
 
 /** SHA-256 of a photo's file, in hexadecimal: what it is kept by. */
 export const HASH = /^[0-9a-f]{64}$/;
-
-/** Constants of a maker's hand that a photo of a cut bar can tell. */
-export const HAND_CONSTANTS = ["depth", "spread", "carry", "reach", "unevenness", "wander"] as const;
-export type HandConstant = (typeof HAND_CONSTANTS)[number];
 
 const part = within(0, 1);
 const point = z.tuple([part, part]);

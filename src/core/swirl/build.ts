@@ -1,6 +1,7 @@
 import type { Operation } from "../techniques/operations/registry";
 import { hashSeed } from "../units/random";
 import { mostOf } from "./amounts";
+import { type Look, PLAIN_LOOK } from "./look";
 import { marbledPaint, type Shared } from "./marble";
 import { compileLayer } from "./operations/layer";
 import { compilePlume, plumeBottomMm } from "./operations/plume";
@@ -29,6 +30,8 @@ export interface Design {
   seed: number;
   /** How uneven the hand is, share of the usual; 1 where it is not said. */
   hand?: number;
+  /** What photos have taught of it: factors on the constants of `look.ts`; as usual where not said. */
+  look?: Partial<Look>;
   lengthMm: number;
   widthMm: number;
   pours: DesignPour[];
@@ -47,6 +50,8 @@ export interface Build {
 
 /** How uneven the hand is, share of the usual. */
 export const handOf = (b: Build): number => b.design.hand ?? 1;
+/** The constants of the hand, as they are known. */
+export const lookOf = (b: Build): Look => ({ ...PLAIN_LOOK, ...b.design.look });
 export const area = (b: Build) => b.design.lengthMm * b.design.widthMm;
 /** A pour as every deposit takes it. @param bands part of a half stirred cup's bands that it shows */
 export const boxOf = (b: Build, pour: Pick<DesignPour, "id" | "colour" | "marbled" | "trace">, bands = 1) => ({

@@ -1,3 +1,4 @@
+import type { Look } from "./look";
 import type { NoiseTable } from "./noise";
 
 /**
@@ -78,3 +79,10 @@ export function carryOf(trace: number, halfWidthMm: number, mostRoomMm = PICTURE
     needleMm: (room) => close * (0.27 * Math.min(room, NEAR_MM) + 0.14 * Math.max(0, room - NEAR_MM)),
   };
 }
+
+/** A carry as it was learned of this hand: how far what lies beside the line follows, and how broad a strip of it. */
+export const learned = (carry: Carry, look: Pick<Look, "carry" | "reach">): Carry => ({
+  a: carry.a * look.carry,
+  roomMm: Math.min(PICTURE_ROOM_MM, carry.roomMm * look.reach),
+  needleMm: (room) => carry.needleMm(room) * look.reach,
+});

@@ -1,5 +1,5 @@
 import { generator, hashSeed } from "../units/random";
-import { type Build, boxOf, type DesignPour, handOf, pushPlume } from "./build";
+import { type Build, boxOf, type DesignPour, handOf, lookOf, pushPlume } from "./build";
 import { between, leaveEddies } from "./hands";
 import { dragOf, filaments, flatness, POUR_HEIGHT, penetration, stripeWanderMm, thinness } from "./look";
 import { alongLoaf, noiseAt, noiseTable } from "./noise";
@@ -162,7 +162,8 @@ export function stripe(b: Build, pour: Stripe, seed: number, addsMm: number, out
   const box = outline
     ? { ...plain, paint: outlinedPaint(plain, outline, thin, generator(hashSeed(seed, "outline"))) }
     : plain;
-  const wander = stripeWanderMm(pour.trace);
+  const look = lookOf(b);
+  const wander = stripeWanderMm(pour.trace, look);
   const flat = flatness(ph);
   const isLow = flat > 0;
   const way = pour.motion === "circles" ? ringsOf(lengthMm, random) : straight;
@@ -170,13 +171,13 @@ export function stripe(b: Build, pour: Stripe, seed: number, addsMm: number, out
   const passes = passesOf(pour, count, lengthMm, random, lively);
   const [slow, quick] = [noiseTable(random, 1, 3), noiseTable(random, 4, 11)];
   const slowMm = wander.slow * lively;
-  const depth = penetration(pour.trace, ph) * (isLow ? LOW_REACH + (1 - LOW_REACH) * (1 - flat) : 1);
+  const depth = penetration(pour.trace, ph, look) * (isLow ? LOW_REACH + (1 - LOW_REACH) * (1 - flat) : 1);
   const profile = stripeProfile(pour.trace, ph);
   const parts = Math.max(count, Math.min(outline ? MOST_OUTLINED : MOST_PARTS, count * filaments(pour.trace)));
   const weights = Array.from({ length: parts }, () => 0.6 + 0.8 * random());
   const all = weights.reduce((a, w) => a + w, 0);
   const drag = dragOf(pour.trace, ph);
-  const spread = isLow ? LOW_SPREAD_MM : PASS_SPREAD_MM;
+  const spread = look.spread * (isLow ? LOW_SPREAD_MM : PASS_SPREAD_MM);
   const low = widthMm * WALL_MARGIN;
   for (let i = 0; i < parts; i++) {
     const isFirst = i < count;
@@ -184,7 +185,7 @@ export function stripe(b: Build, pour: Stripe, seed: number, addsMm: number, out
     const lane =
       pour.acrossMm +
       ((i % count) - (count - 1) / 2) * spread +
-      (isFirst ? 0 : FILAMENT_SPREAD_MM * (random() < 0.5 ? -1 : 1) * (0.6 + 0.8 * random()));
+      (isFirst ? 0 : look.spread * FILAMENT_SPREAD_MM * (random() < 0.5 ? -1 : 1) * (0.6 + 0.8 * random()));
     const [aside, flow] = [way.aside(i), way.flow(i)];
     const middlesMm = stretchesOf((share) => {
       const u = alongLoaf(share, 1);

@@ -1,6 +1,6 @@
 import { generator, hashSeed } from "../units/random";
 import { mostOf } from "./amounts";
-import { type Build, boxOf, type DesignPour, deposit, handOf, pushPlume } from "./build";
+import { type Build, boxOf, type DesignPour, deposit, handOf, lookOf, pushPlume } from "./build";
 import { between } from "./hands";
 import { POUR_HEIGHT, thinness } from "./look";
 import { alongLoaf, noiseAt, noiseTable } from "./noise";
@@ -52,7 +52,7 @@ export function layer(b: Build, pour: Extract<DesignPour, { kind: "layer" }>, se
     }
     restMm -= throughMm;
   }
-  const uneven = handOf(b) * (1 + HIGH_UNEVEN * ph);
+  const uneven = handOf(b) * lookOf(b).unevenness * (1 + HIGH_UNEVEN * ph);
   deposit(b, compileLayer({ ...box, seed, levelMm: b.levelMm, addsMm: restMm, trace: pour.trace, uneven }), restMm);
   b.lastMm = addsMm;
 }

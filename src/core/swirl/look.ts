@@ -1,8 +1,14 @@
+import type { HandConstant } from "../techniques/hand";
+
 /**
  * How trace and height of a pour shape it. All constants are set by eye and stand here alone, to be calibrated against
  * cut bars. `s` is the trace index of the poured batter, `ph` the pour height 0 (low) .. 1 (high).
  */
 export const POUR_HEIGHT = { low: 0.08, mid: 0.5, high: 0.95 } as const;
+
+/** What is learned of a maker's hand, as factors on the constants here; 1 as usual. */
+export type Look = Readonly<Record<HandConstant, number>>;
+export const PLAIN_LOOK: Look = { depth: 1, spread: 1, carry: 1, reach: 1, unevenness: 1, wander: 1 };
 
 const clamp = (v: number, low: number, high: number) => Math.min(high, Math.max(low, v));
 
@@ -12,12 +18,13 @@ export const thinness = (s: number): number => clamp((2.6 - s) / 1.4, 0, 1);
 export const flatness = (ph: number): number => clamp(1 - ph / 0.3, 0, 1);
 
 /** Depth that a pour reaches as a share of the new level, 0.10..0.985. */
-export const penetration = (s: number, ph: number): number => clamp((0.3 + 0.7 * ph) * (1.24 - 0.14 * s), 0.1, 0.985);
+export const penetration = (s: number, ph: number, look: Look): number =>
+  clamp(look.depth * (0.3 + 0.7 * ph) * (1.24 - 0.14 * s), 0.1, 0.985);
 
 /** How a stripe wanders from side to side, mm: the whole of it in long sweeps and in short ones, and each of its filaments for itself. */
-export const stripeWanderMm = (s: number): { slow: number; quick: number; own: number } => {
+export const stripeWanderMm = (s: number, { wander }: Look): { slow: number; quick: number; own: number } => {
   const thin = thinness(s);
-  return { slow: 9 + 5 * thin, quick: 0.8 + 2.4 * thin, own: 2 + 1.5 * thin };
+  return { slow: wander * (9 + 5 * thin), quick: wander * (0.8 + 2.4 * thin), own: wander * (2 + 1.5 * thin) };
 };
 
 /** Filaments into which one pass parts: up to three hairlines when thin, one rounded head when thick. */

@@ -1,7 +1,7 @@
 import { type StrokeTool, TOOLS } from "../techniques/tools";
 import { generator } from "../units/random";
-import { type Build, type DesignPour, handOf, warp } from "./build";
-import { carryOf, freely } from "./carry";
+import { type Build, type DesignPour, handOf, lookOf, warp } from "./build";
+import { carryOf, freely, learned } from "./carry";
 import { dragLossAtFloor, fadeMm, ROD_WANDER_MM, STROKE_WANDER_MM, WIRE_WANDER_MM } from "./look";
 import { noiseTable } from "./noise";
 import { compileLoops } from "./operations/loop";
@@ -41,6 +41,7 @@ interface Led {
 function lead(b: Build, seed: number, tool: Led): void {
   const { lengthMm, widthMm } = b.design;
   const { levelMm } = b;
+  const look = lookOf(b);
   const isRod = tool.plane === "xy";
   const random = generator(seed);
   const { depth } = tool;
@@ -48,9 +49,9 @@ function lead(b: Build, seed: number, tool: Led): void {
   const [along, beside, third] = isRod ? (["x", "y", "z"] as const) : (["y", "z", "x"] as const);
   for (const run of tool.ways) {
     const shared = {
-      carry: carryOf(tool.trace, (run.kind === "free" ? undefined : run.halfMm) ?? tool.halfMm),
+      carry: learned(carryOf(tool.trace, (run.kind === "free" ? undefined : run.halfMm) ?? tool.halfMm), look),
       dragAt: depth ? (z: number) => dragAt(depth, z) : undefined,
-      wanderMm: isRod ? ROD_WANDER_MM : WIRE_WANDER_MM,
+      wanderMm: look.wander * (isRod ? ROD_WANDER_MM : WIRE_WANDER_MM),
       wander: noiseTable(random, 1, 4),
       loafMm: isRod ? 0 : lengthMm,
       levelMm,
@@ -74,7 +75,7 @@ function lead(b: Build, seed: number, tool: Led): void {
           widthMm,
           levelMm,
           ...freely(shared.carry),
-          wanderMm: STROKE_WANDER_MM,
+          wanderMm: look.wander * STROKE_WANDER_MM,
           tipMm: 0,
           fadeMm: 1,
           lossAtFloor: 0,

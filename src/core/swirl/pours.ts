@@ -1,5 +1,5 @@
 import { generator, hashSeed } from "../units/random";
-import { type Build, boxOf, type DesignPour, deposit, pushPlume, warp } from "./build";
+import { type Build, boxOf, type DesignPour, deposit, lookOf, pushPlume, warp } from "./build";
 import { handMm, POUR_HEIGHT, penetration, TOP_LINE } from "./look";
 import { bump, compileLens, footprint } from "./operations/lens";
 import { topLineProfile } from "./profile";
@@ -15,7 +15,7 @@ export function plop(b: Build, pour: Extract<DesignPour, { kind: "plop" }>, adds
     addsMm,
     along: footprint(bump(pour.alongMm / L, Math.min(0.9, (reach * spread) / L))),
     across: footprint(bump(pour.acrossMm / W, Math.min(0.95, (reach * spread) / W))),
-    depthMm: (b.levelMm + addsMm) * penetration(pour.trace, ph) * 0.6,
+    depthMm: (b.levelMm + addsMm) * penetration(pour.trace, ph, lookOf(b)) * 0.6,
   });
   deposit(b, lens, addsMm);
 }

@@ -1,5 +1,6 @@
 import { afterLessons } from "../clock/learn";
-import { HAND_CONSTANTS, type HandConstant, type HueLesson } from "./photoSchema";
+import type { HueLesson } from "../photo/photoSchema";
+import { HAND_CONSTANTS, type HandConstant } from "../techniques/hand";
 
 /** Spread of the constants of a maker's hand before any photo, natural log (Tundish estimates). */
 export const HAND_SPREAD: Readonly<Record<HandConstant, number>> = {

@@ -1,0 +1,245 @@
+import { converter, convertLrgbToOklab, convertOklabToLrgb, formatHex } from "culori";
+import type { Straight } from "./straighten";
+
+/** A colour as its lightness and two hues in OKLab. */
+export type Lab = [number, number, number];
+
+const toOklab = converter("oklab");
+const toRgb = converter("rgb");
+export const labOf = (hex: string): Lab => {
+  const { l, a, b } = toOklab(hex)!;
+  return [l, a, b];
+};
+export const hexOfLab = ([l, a, b]: Lab): string => {
+  const { r, g, b: blue } = toRgb({ mode: "oklab", l, a, b });
+  const within = (v: number) => Math.min(1, Math.max(0, v));
+  return formatHex({ mode: "rgb", r: within(r), g: within(g), b: within(blue) });
+};
+export const labOfLinear = (r: number, g: number, b: number): Lab => {
+  const lab = convertLrgbToOklab({ r, g, b });
+  return [lab.l, lab.a ?? 0, lab.b ?? 0];
+};
+export const linearOf = ([l, a, b]: Lab): Lab => {
+  const rgb = convertOklabToLrgb({ l, a, b });
+  return [Math.max(1e-4, rgb.r), Math.max(1e-4, rgb.g), Math.max(1e-4, rgb.b)];
+};
+
+/** Lightness counts for this part: shadow changes it more than hue. */
+const LIGHTNESS = 0.75;
+export const apart = (p: Lab, q: Lab): number => Math.hypot(LIGHTNESS * (p[0] - q[0]), p[1] - q[1], p[2] - q[2]);
+
+/** How light lies over a face, as log factors: a plane and its curves, and what it does to red and blue. Terms: 1, u, v, uu, uv, vv of -1 to 1. */
+export interface Light {
+  log: number[];
+  red: number;
+  blue: number;
+}
+
+const TERMS = 6;
+const termsAt = (u: number, v: number): number[] => [1, u, v, u * u, u * v, v * v];
+const lightAt = (light: Light, u: number, v: number): number => {
+  const t = termsAt(u, v);
+  let sum = 0;
+  for (let i = 0; i < TERMS; i++) sum += light.log[i] * t[i];
+  return Math.exp(sum);
+};
+
+/** Light and colours of a face, fitted together. */
+export interface Fitted {
+  light: Light;
+  /** Colours as they are seen in even light. */
+  colours: Lab[];
+  /** Part of the places looked at that belongs to none. */
+  unknown: number;
+  /** Typical distance of a place from its colour. */
+  residual: number;
+}
+
+const ROUNDS = 10;
+const COARSE_PX = 60;
+/** How far a colour may lie from where it was expected, and a place from its colour before it belongs to none. */
+const HELD_WITHIN = 0.12;
+export const NONE_FROM = 0.13;
+/** Bounds of what light does: a whole face, end to end, and a cast. */
+const MOST_LOG = 1.6;
+const MOST_CAST = 0.5;
+/** A prior on uneven light and cast, as so many places. */
+const STIFF = 6;
+const FEWEST = 8;
+
+interface Places {
+  rgb: Float32Array;
+  u: Float32Array;
+  v: Float32Array;
+  n: number;
+}
+
+function coarsely(face: Straight, margin: { rim: number; top: number }): Places {
+  const step = Math.max(1, Math.round(face.width / COARSE_PX));
+  const rgb: number[] = [];
+  const u: number[] = [];
+  const v: number[] = [];
+  for (let y = margin.top; y < face.height - margin.rim; y += step)
+    for (let x = margin.rim; x < face.width - margin.rim; x += step) {
+      const i = 3 * (y * face.width + x);
+      rgb.push(...[0, 1, 2].map((c) => Math.max(1e-4, face.rgb[i + c])));
+      u.push((2 * (x + 0.5)) / face.width - 1);
+      v.push((2 * (y + 0.5)) / face.height - 1);
+    }
+  return { rgb: Float32Array.from(rgb), u: Float32Array.from(u), v: Float32Array.from(v), n: u.length };
+}
+
+/** Solves the normal equations of a small least squares problem in place (Cholesky; the prior makes them definite). */
+function solved(matrix: Float64Array, right: Float64Array, n: number): Float64Array {
+  const a = matrix.slice();
+  const b = right.slice();
+  for (let c = 0; c < n; c++) {
+    for (let r = c + 1; r < n; r++) {
+      const by = a[r * n + c] / a[c * n + c];
+      for (let k = c; k < n; k++) a[r * n + k] -= by * a[c * n + k];
+      b[r] -= by * b[c];
+    }
+  }
+  for (let r = n - 1; r >= 0; r--) {
+    for (let k = r + 1; k < n; k++) b[r] -= a[r * n + k] * b[k];
+    b[r] /= a[r * n + r];
+  }
+  return b;
+}
+
+const within = (v: number, most: number): number => Math.min(most, Math.max(-most, v));
+
+/** Light that leads from the colours of their places to what was seen, by least squares on logs; misses count less the greater they are. */
+function fitLight(places: Places, of: Int16Array, linear: readonly Lab[], before: Light): Light {
+  // Unknowns: the six terms, red, blue. Green is the measure.
+  const n = TERMS + 2;
+  const matrix = new Float64Array(n * n);
+  const right = new Float64Array(n);
+  for (let i = 1; i < n; i++) matrix[i * n + i] = STIFF;
+  matrix[0] = 1e-3;
+  const row = new Float64Array(n);
+  for (let p = 0; p < places.n; p++) {
+    if (of[p] < 0) continue;
+    const terms = termsAt(places.u[p], places.v[p]);
+    const now = Math.log(lightAt(before, places.u[p], places.v[p]));
+    for (let c = 0; c < 3; c++) {
+      const y = Math.log(places.rgb[3 * p + c] / linear[of[p]][c]);
+      const cast = c === 0 ? before.red : c === 2 ? before.blue : 0;
+      const miss = y - now - cast;
+      const weight = 1 / (1 + (miss / 0.15) ** 2);
+      for (let i = 0; i < TERMS; i++) row[i] = terms[i];
+      row[TERMS] = c === 0 ? 1 : 0;
+      row[TERMS + 1] = c === 2 ? 1 : 0;
+      for (let i = 0; i < n; i++) {
+        if (row[i] === 0) continue;
+        right[i] += weight * row[i] * y;
+        for (let k = 0; k < n; k++) matrix[i * n + k] += weight * row[i] * row[k];
+      }
+    }
+  }
+  const x = solved(matrix, right, n);
+  return {
+    log: Array.from({ length: TERMS }, (_, i) => within(x[i], MOST_LOG)),
+    red: within(x[TERMS], MOST_CAST),
+    blue: within(x[TERMS + 1], MOST_CAST),
+  };
+}
+
+const median = (values: number[]): number => {
+  values.sort((a, b) => a - b);
+  return values[values.length >> 1] ?? 0;
+};
+
+/** A first light: as bright as the whole face must be for its mean to be that of the expected colours by their shares. */
+function firstLight(places: Places, linear: readonly Lab[], shares: readonly number[]): Light {
+  const logs = [0, 1, 2].map((c) => {
+    let seen = 0;
+    for (let p = 0; p < places.n; p++) seen += places.rgb[3 * p + c];
+    const expected = linear.reduce((s, k, i) => s + shares[i] * k[c], 0);
+    return Math.log(seen / Math.max(1, places.n) / Math.max(1e-3, expected));
+  });
+  return {
+    log: [within(logs[1], MOST_LOG), 0, 0, 0, 0, 0],
+    red: within(logs[0] - logs[1], MOST_CAST),
+    blue: within(logs[2] - logs[1], MOST_CAST),
+  };
+}
+
+/**
+ * Light and colours of a straightened face, together, on a coarse grid: starts at the colours that are expected, holds each near them and that of the base
+ * where it is, for else light and colours drift into each other.
+ * @param expected colours as predicted, in OKLab; `shares` of each
+ * @param baseAt which of them stays: the largest
+ * @param patch what a white or grey patch beside the bar shows in red and blue against green, natural log; null without one
+ */
+export function fitLightAndColours(
+  face: Straight,
+  expected: readonly Lab[],
+  shares: readonly number[],
+  baseAt: number,
+  margin: { rim: number; top: number },
+  patch: { red: number; blue: number } | null = null,
+): Fitted {
+  const places = coarsely(face, margin);
+  let colours = expected.map((c) => [...c] as Lab);
+  let light = firstLight(places, expected.map(linearOf), shares);
+  if (patch) light = { ...light, ...patch };
+  const of = new Int16Array(places.n);
+  const labs: Lab[] = new Array(places.n);
+  let unknown = 0;
+  const residuals: number[] = [];
+  for (let round = 0; round < ROUNDS; round++) {
+    // Generous at first: the light is not known yet.
+    const noneFrom = NONE_FROM * (round < 4 ? 2 : 1);
+    unknown = 0;
+    residuals.length = 0;
+    for (let p = 0; p < places.n; p++) {
+      const k = lightAt(light, places.u[p], places.v[p]);
+      const lab = labOfLinear(
+        places.rgb[3 * p] / (k * Math.exp(light.red)),
+        places.rgb[3 * p + 1] / k,
+        places.rgb[3 * p + 2] / (k * Math.exp(light.blue)),
+      );
+      labs[p] = lab;
+      let best = -1;
+      let nearest = noneFrom;
+      for (let c = 0; c < colours.length; c++) {
+        const d = apart(lab, colours[c]);
+        if (d < nearest) {
+          nearest = d;
+          best = c;
+        }
+      }
+      of[p] = best;
+      if (best < 0) unknown++;
+      else residuals.push(nearest);
+    }
+    colours = colours.map((own, c): Lab => {
+      if (c === baseAt) return own;
+      const mine = labs.filter((_, p) => of[p] === c);
+      if (mine.length < FEWEST) return own;
+      const middle = [0, 1, 2].map((i) => median(mine.map((l) => l[i]))) as Lab;
+      const from = expected[c];
+      const far = Math.hypot(middle[0] - from[0], middle[1] - from[1], middle[2] - from[2]);
+      const part = far > HELD_WITHIN ? HELD_WITHIN / far : 1;
+      return from.map((v, i) => v + part * (middle[i] - v)) as Lab;
+    });
+    light = fitLight(places, of, colours.map(linearOf), light);
+  }
+  return { light, colours, unknown: unknown / Math.max(1, places.n), residual: median(residuals) };
+}
+
+/** A face with its light taken off: as it would be seen in even light. */
+export function inEvenLight(face: Straight, light: Light): Straight {
+  const rgb = new Float32Array(face.rgb.length);
+  const [red, blue] = [Math.exp(light.red), Math.exp(light.blue)];
+  for (let y = 0; y < face.height; y++)
+    for (let x = 0; x < face.width; x++) {
+      const i = 3 * (y * face.width + x);
+      const k = lightAt(light, (2 * (x + 0.5)) / face.width - 1, (2 * (y + 0.5)) / face.height - 1);
+      rgb[i] = face.rgb[i] / (k * red);
+      rgb[i + 1] = face.rgb[i + 1] / k;
+      rgb[i + 2] = face.rgb[i + 2] / (k * blue);
+    }
+  return { ...face, rgb };
+}

@@ -1,0 +1,197 @@
+import { converter } from "culori";
+import { hexOfLab, labOf } from "../../core/photo/light";
+import type { Corners } from "../../core/photo/photoSchema";
+import { homography, type Pixels } from "../../core/photo/straighten";
+import type { IndexImage } from "../../core/swirl/face";
+import { gauss, generator } from "../../core/units/random";
+
+/** How a made photo spoils the face that it shows. */
+export interface Spoiling {
+  /** Perspective, share of the bar's size; uneven light and cast, natural logs; noise of a pixel, linear; blur, px. */
+  perspective: number;
+  light: number;
+  cast: { red: number; blue: number };
+  noise: number;
+  blurPx: number;
+  /** Ash on the top, mm at the most. */
+  ashMm: number;
+  /** Spread of true colours about the predicted: lightness, hues. */
+  colours: { l: number; ab: number };
+  /** Spread of the taps on the corners, mm. */
+  tapMm: number;
+  exposure: number;
+}
+
+export const USUAL_SPOILING: Spoiling = {
+  perspective: 0.06,
+  light: 0.3,
+  cast: { red: 0.12, blue: 0.18 },
+  noise: 0.012,
+  blurPx: 0.7,
+  ashMm: 5,
+  colours: { l: 0.04, ab: 0.02 },
+  tapMm: 0.75,
+  exposure: 1,
+};
+
+const linear = converter("lrgb");
+const GROUND = { r: 0.16, g: 0.13, b: 0.11 };
+const ASH = 0.82;
+
+const toByte = (v: number): number => {
+  const s = v <= 0.0031308 ? 12.92 * v : 1.055 * Math.max(0, v) ** (1 / 2.4) - 0.055;
+  return Math.min(255, Math.max(0, Math.round(255 * s)));
+};
+
+/** A photo made of a face, with the corners as a hand would tap them, and the colours as they truly are. */
+export interface MadePhoto {
+  pixels: Pixels;
+  corners: Corners;
+  trueCorners: Corners;
+  trueHex: string[];
+}
+
+/** The true colours of a batch: near the predicted ones, but for the base, which is as it is. */
+export function trueColours(
+  palette: readonly string[],
+  baseAt: number,
+  seed: number,
+  by: Spoiling["colours"],
+): string[] {
+  const random = generator(seed);
+  return palette.map((hex, i) => {
+    const [l, a, b] = labOf(hex);
+    const off = [by.l * gauss(random), by.ab * gauss(random), by.ab * gauss(random)];
+    return i === baseAt ? hex : hexOfLab([Math.min(0.97, Math.max(0.12, l + off[0])), a + off[1], b + off[2]]);
+  });
+}
+
+/**
+ * A photo of a bar on a table, for the demo studio and for tests: perspective, uneven and coloured light, blur, noise, ash and a worn rim.
+ * @param face the cut face, finer than it will stand in the photo
+ * @param widthPx width of the bar in the photo, about
+ */
+export function makePhoto(
+  face: IndexImage,
+  widthMm: number,
+  trueHex: readonly string[],
+  seed: number,
+  widthPx: number,
+  spoiling: Spoiling = USUAL_SPOILING,
+): MadePhoto {
+  const random = generator(seed);
+  const heightPx = (widthPx * face.height) / face.width;
+  const border = 0.12 * widthPx;
+  const [width, height] = [Math.round(widthPx + 2 * border), Math.round(heightPx + 2 * border)];
+  const stray = () => spoiling.perspective * widthPx * (random() - 0.5);
+  const corner = (x: number, y: number): [number, number] => [(x + stray()) / width, (y + stray()) / height];
+  const trueCorners: Corners = [
+    corner(border, border),
+    corner(border + widthPx, border),
+    corner(border + widthPx, border + heightPx),
+    corner(border, border + heightPx),
+  ];
+  const back = inverseOf(trueCorners.map(([x, y]) => [x * width, y * height] as const));
+  const colours = trueHex.map((hex) => linear(hex)!);
+  const wave = Array.from({ length: 5 }, () => spoiling.light * (random() - 0.5) * 2);
+  const red = Math.exp(spoiling.cast.red * gauss(random));
+  const blue = Math.exp(spoiling.cast.blue * gauss(random));
+  const ash = Array.from({ length: 4 }, () => (spoiling.ashMm * (1 + random())) / 2);
+  const level = spoiling.exposure * Math.exp(0.1 * gauss(random));
+  const rgb = new Float32Array(3 * width * height);
+  const mmPerPx = widthMm / face.width;
+  for (let y = 0; y < height; y++)
+    for (let x = 0; x < width; x++) {
+      const [fx, fy] = [(2 * x) / width - 1, (2 * y) / height - 1];
+      const shade =
+        level *
+        Math.exp(0.5 * (wave[0] * fx + wave[1] * fy + wave[2] * fx * fx + wave[3] * fx * fy + wave[4] * fy * fy));
+      let [r, g, b] = [0, 0, 0];
+      for (const [ox, oy] of [
+        [0.25, 0.25],
+        [0.75, 0.25],
+        [0.25, 0.75],
+        [0.75, 0.75],
+      ]) {
+        const [u, v] = back(x + ox, y + oy);
+        const inside = u >= 0 && u < 1 && v >= 0 && v < 1;
+        let c = GROUND;
+        if (inside) {
+          const [cx, cy] = [Math.floor(u * face.width), Math.floor(v * face.height)];
+          const own = colours[face.colour[cy * face.width + cx]] ?? GROUND;
+          const deep = cy * mmPerPx;
+          const until = ash[Math.min(3, Math.floor(4 * u))];
+          const white = deep < until ? 0.75 * (1 - deep / until) : 0;
+          const rimMm = Math.min(u * face.width, (1 - u) * face.width, (1 - v) * face.height) * mmPerPx;
+          const worn = rimMm < 1.2 ? 0.82 : 1;
+          c = {
+            r: worn * (own.r * (1 - white) + ASH * white),
+            g: worn * (own.g * (1 - white) + ASH * white),
+            b: worn * (own.b * (1 - white) + ASH * white),
+          };
+        }
+        r += c.r / 4;
+        g += c.g / 4;
+        b += c.b / 4;
+      }
+      const i = 3 * (y * width + x);
+      rgb[i] = r * shade * red;
+      rgb[i + 1] = g * shade;
+      rgb[i + 2] = b * shade * blue;
+    }
+  const soft = soften(rgb, width, height, spoiling.blurPx);
+  const data = new Uint8ClampedArray(4 * width * height);
+  for (let p = 0; p < width * height; p++) {
+    for (let c = 0; c < 3; c++)
+      data[4 * p + c] = toByte(soft[3 * p + c] + spoiling.noise * gauss(random) * Math.sqrt(0.1 + soft[3 * p + c]));
+    data[4 * p + 3] = 255;
+  }
+  const tap = () => (spoiling.tapMm / widthMm) * widthPx * gauss(random);
+  const corners = trueCorners.map(([x, y]): [number, number] => [
+    Math.min(1, Math.max(0, x + tap() / width)),
+    Math.min(1, Math.max(0, y + tap() / height)),
+  ]) as Corners;
+  return { pixels: { width, height, data }, corners, trueCorners, trueHex: [...trueHex] };
+}
+
+/** From a place in the photo to the place on the face, both from 0 to 1 over it. */
+function inverseOf(corners: readonly (readonly [number, number])[]): (x: number, y: number) => [number, number] {
+  const h = homography(corners)!;
+  // The inverse of a homography by its adjugate.
+  const [a, b, c, d, e, f, g, i] = h;
+  const m = [
+    e - f * i,
+    c * i - b,
+    b * f - c * e,
+    f * g - d,
+    a - c * g,
+    c * d - a * f,
+    d * i - e * g,
+    b * g - a * i,
+    a * e - b * d,
+  ];
+  return (x, y) => {
+    const w = m[6] * x + m[7] * y + m[8];
+    return [(m[0] * x + m[1] * y + m[2]) / w, (m[3] * x + m[4] * y + m[5]) / w];
+  };
+}
+
+function soften(rgb: Float32Array, width: number, height: number, sdPx: number): Float32Array {
+  if (sdPx <= 0) return rgb;
+  const reach = Math.ceil(2.5 * sdPx);
+  const weights = Array.from({ length: 2 * reach + 1 }, (_, k) => Math.exp(-(((k - reach) / sdPx) ** 2) / 2));
+  const sum = weights.reduce((s, w) => s + w, 0);
+  const pass = (from: Float32Array, isDown: boolean) => {
+    const to = new Float32Array(from.length);
+    for (let y = 0; y < height; y++)
+      for (let x = 0; x < width; x++)
+        for (let k = -reach; k <= reach; k++) {
+          const xx = isDown ? x : Math.min(width - 1, Math.max(0, x + k));
+          const yy = isDown ? Math.min(height - 1, Math.max(0, y + k)) : y;
+          const w = weights[k + reach] / sum;
+          for (let c = 0; c < 3; c++) to[3 * (y * width + x) + c] += w * from[3 * (yy * width + xx) + c];
+        }
+    return to;
+  };
+  return pass(pass(rgb, false), true);
+}
