@@ -2,11 +2,11 @@ import sharp from "sharp";
 import { derive } from "../../src/core/derive/derive";
 import { planOfFamily } from "../../src/core/library/familyPlan";
 import { comparable, halved, type Sorted, sharesOf } from "../../src/core/photo/figures";
+import { type MadePhoto, makePhoto, type Spoiling, trueColours, USUAL_SPOILING } from "../../src/core/photo/makePhoto";
 import type { ExpectedFace } from "../../src/core/photo/measure";
 import { type CompiledDesign, compileDesign, type Design } from "../../src/core/swirl/design";
 import { drawIndices, finish } from "../../src/core/swirl/face";
 import type { FamilyId } from "../../src/core/techniques/families/registry";
-import { type MadePhoto, makePhoto, type Spoiling, trueColours, USUAL_SPOILING } from "../../src/data/demo/photoMaker";
 
 /** The design of a family's usual plan, with its cured colours and what its bars are expected to show. */
 export function photographed(family: FamilyId): { design: Design; expected: ExpectedFace } {

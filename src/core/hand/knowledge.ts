@@ -6,8 +6,8 @@ import { HAND_CONSTANTS, type HandConstant } from "../techniques/hand";
 export const HAND_SPREAD: Readonly<Record<HandConstant, number>> = {
   depth: 0.2,
   spread: 0.35,
-  carry: 0.35,
-  reach: 0.25,
+  carry: 0.25,
+  reach: 0.4,
   unevenness: 0.4,
   wander: 0.4,
 };

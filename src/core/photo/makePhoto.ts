@@ -1,9 +1,9 @@
 import { converter } from "culori";
-import { hexOfLab, labOf } from "../../core/photo/light";
-import type { Corners } from "../../core/photo/photoSchema";
-import { homography, type Pixels } from "../../core/photo/straighten";
-import type { IndexImage } from "../../core/swirl/face";
-import { gauss, generator } from "../../core/units/random";
+import { gauss, generator } from "../units/random";
+import type { Sorted } from "./figures";
+import { hexOfLab, labOf } from "./light";
+import type { Corners } from "./photoSchema";
+import { homography, type Pixels } from "./straighten";
 
 /** How a made photo spoils the face that it shows. */
 export interface Spoiling {
@@ -72,7 +72,7 @@ export function trueColours(
  * @param widthPx width of the bar in the photo, about
  */
 export function makePhoto(
-  face: IndexImage,
+  face: Sorted,
   widthMm: number,
   trueHex: readonly string[],
   seed: number,

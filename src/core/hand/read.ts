@@ -1,0 +1,186 @@
+import { solveSymmetric } from "../clock/matrix";
+import { HAND_CONSTANTS, type HandConstant } from "../techniques/hand";
+import { HAND_SPREAD } from "./knowledge";
+import type { Training } from "./train";
+
+/** What photos of one batch say of a constant: natural log of its factor, and its lesson told apart from what was believed before. */
+export interface HandRead {
+  constant: HandConstant;
+  /** After this batch alone. */
+  mean: number;
+  sd: number;
+  lesson: { mean: number; precision: number } | null;
+}
+
+const FOLDS = 5;
+/** Penalties of the ridge that are tried, as parts of the number of hands. */
+const PENALTIES = [0.003, 0.01, 0.03, 0.1, 0.3, 1];
+/** Part of the hands, nearest to what was seen, that the last step goes by. */
+const NEAREST = 0.6;
+/** A batch tells something from here on: how much narrower than before. */
+const TELLS_UNDER = 0.93;
+const WIDER = 1.25;
+
+/** Most spreads that what was seen may lie off the hands before it is held to them. */
+const HELD_TO = 4;
+
+interface Standard {
+  rows: Float64Array[];
+  of(figures: ArrayLike<number>): Float64Array;
+}
+
+/** Figures on one scale: mean 0 and spread 1 over the hands; those that never change are left out. */
+function standardised(figures: readonly Float64Array[]): Standard {
+  const width = figures[0].length;
+  const kept: { at: number; mean: number; sd: number }[] = [];
+  for (let at = 0; at < width; at++) {
+    const mean = figures.reduce((s, f) => s + f[at], 0) / figures.length;
+    const sd = Math.sqrt(figures.reduce((s, f) => s + (f[at] - mean) ** 2, 0) / figures.length);
+    if (sd > 1e-9) kept.push({ at, mean, sd });
+  }
+  const of = (row: ArrayLike<number>) =>
+    Float64Array.from(kept, ({ at, mean, sd }) => Math.max(-HELD_TO, Math.min(HELD_TO, (row[at] - mean) / sd)));
+  return { rows: figures.map(of), of };
+}
+
+/** How alike two rows of figures are: straight, or bent over so many spreads. */
+const alike = (a: Float64Array, b: Float64Array, bend: number | null): number => {
+  let [dot, far] = [0, 0];
+  for (let i = 0; i < a.length; i++) {
+    dot += a[i] * b[i];
+    far += (a[i] - b[i]) ** 2;
+  }
+  const straight = dot / a.length;
+  return bend === null ? straight : 0.3 * straight + Math.exp(-far / (2 * a.length * bend * bend));
+};
+
+interface Model {
+  /** Over how many spreads of the figures the answer bends; null: it does not. */
+  bend: number | null;
+  penalty: number;
+}
+const MODELS: readonly Model[] = [null, 1.5].flatMap((bend) => PENALTIES.map((penalty) => ({ bend, penalty })));
+
+/** A regression of y on rows, each by its weight: ridge, straight or bent. */
+function regression(
+  kernel: (a: number, b: number) => number,
+  places: readonly number[],
+  y: Float64Array,
+  weights: Float64Array,
+  penalty: number,
+): { by: Float64Array; middle: number } {
+  const n = places.length;
+  let [sum, all] = [0, 0];
+  for (const k of places) {
+    sum += weights[k] * y[k];
+    all += weights[k];
+  }
+  const middle = sum / all;
+  const matrix = new Float64Array(n * n);
+  const right = new Float64Array(n);
+  for (let i = 0; i < n; i++) {
+    right[i] = y[places[i]] - middle;
+    for (let j = 0; j <= i; j++) matrix[i * n + j] = matrix[j * n + i] = kernel(places[i], places[j]);
+    matrix[i * n + i] += (penalty * all) / n / weights[places[i]];
+  }
+  return { by: solveSymmetric(matrix, right, n), middle };
+}
+
+/** What was found of one constant over all imagined hands, whatever is seen later. */
+interface Fit {
+  constant: HandConstant;
+  prior: number;
+  y: Float64Array;
+  weights: Float64Array;
+  /** Estimates of every hand from the figures of the others. */
+  told: Float64Array;
+  bend: number | null;
+  by: Float64Array;
+  middle: number;
+}
+
+/** Regressions of every constant on the figures, made once for a training. */
+export interface Reader {
+  standard: Standard;
+  fits: Fit[];
+}
+
+/** The regression of one constant that serves best on hands that it has not seen. */
+function fitOf(constant: HandConstant, training: Training, rows: readonly Float64Array[]): Fit {
+  const at = HAND_CONSTANTS.indexOf(constant);
+  const prior = HAND_SPREAD[constant];
+  const y = Float64Array.from(training.logs, (l) => l[at]);
+  // Hands are drawn wider than is believed: each counts by how likely it is.
+  const weights = y.map((v) => Math.exp((-(v ** 2) / 2 / prior ** 2) * (1 - 1 / WIDER ** 2)));
+  const n = rows.length;
+  const places = rows.map((_, k) => k);
+  let best = { cost: Number.POSITIVE_INFINITY, told: new Float64Array(n), ...MODELS[0] };
+  let tables = new Map<number | null, Float64Array>();
+  for (const { bend, penalty } of MODELS) {
+    let table = tables.get(bend);
+    if (!table) {
+      table = new Float64Array(n * n);
+      for (let i = 0; i < n; i++)
+        for (let j = 0; j <= i; j++) table[i * n + j] = table[j * n + i] = alike(rows[i], rows[j], bend);
+      tables = new Map([...tables, [bend, table]]);
+    }
+    const own = table;
+    const told = new Float64Array(n);
+    let cost = 0;
+    for (let fold = 0; fold < FOLDS; fold++) {
+      const within = places.filter((k) => k % FOLDS !== fold);
+      const { by, middle } = regression((a, b) => own[a * n + b], within, y, weights, penalty);
+      for (let k = fold; k < n; k += FOLDS) {
+        told[k] = middle;
+        for (let i = 0; i < within.length; i++) told[k] += by[i] * own[k * n + within[i]];
+        cost += weights[k] * (told[k] - y[k]) ** 2;
+      }
+    }
+    if (cost < best.cost) best = { cost, told, bend, penalty };
+  }
+  const table = tables.get(best.bend)!;
+  const all = regression((a, b) => table[a * n + b], places, y, weights, best.penalty);
+  return { constant, prior, y, weights, told: best.told, bend: best.bend, ...all };
+}
+
+/** Makes the regressions of all constants that a training can tell; yields how far it is, 0 to 1. */
+export function* readerOf(training: Training): Generator<number, Reader> {
+  const standard = standardised(training.figures);
+  const fits: Fit[] = [];
+  for (const constant of training.constants) {
+    fits.push(fitOf(constant, training, standard.rows));
+    yield fits.length / training.constants.length;
+  }
+  return { standard, fits };
+}
+
+/**
+ * What the figures of a batch's photos say of its maker's hand: the estimate by regression over imagined hands, then what hands of that estimate truly
+ * are, among the nearest of them, with the spread that is left.
+ * @param seen figures of the batch, as `batchFigures` gives them of its photos
+ */
+export function readHand({ standard, fits }: Reader, seen: readonly number[]): HandRead[] {
+  const own = standard.of(seen);
+  return fits.map(({ constant, prior, y, weights, told, bend, by, middle: base }): HandRead => {
+    const estimate = by.reduce((sum, b, k) => sum + b * alike(standard.rows[k], own, bend), base);
+    const far = Float64Array.from(told, (t) => Math.abs(t - estimate)).sort()[Math.floor(NEAREST * told.length)];
+    const near = [...told.keys()].filter((k) => Math.abs(told[k] - estimate) <= far);
+    const mean = (of: (k: number) => number) => {
+      let [sum, all] = [0, 0];
+      for (const k of near) {
+        sum += weights[k] * of(k);
+        all += weights[k];
+      }
+      return sum / all;
+    };
+    const [t1, y1] = [mean((k) => told[k]), mean((k) => y[k])];
+    const spread = mean((k) => (told[k] - t1) ** 2);
+    const slope = spread > 1e-12 ? mean((k) => (told[k] - t1) * (y[k] - y1)) / spread : 0;
+    const middle = y1 + slope * (estimate - t1);
+    const left = mean((k) => (y[k] - y1 - slope * (told[k] - t1)) ** 2);
+    const sd = Math.min(prior, Math.sqrt((left * near.length) / Math.max(1, near.length - 2)));
+    if (sd > TELLS_UNDER * prior) return { constant, mean: 0, sd: prior, lesson: null };
+    const precision = 1 / sd ** 2 - 1 / prior ** 2;
+    return { constant, mean: middle, sd, lesson: { mean: middle / sd ** 2 / precision, precision } };
+  });
+}
