@@ -17,7 +17,7 @@ async function backup(): Promise<Uint8Array> {
   const place = placeOf(directory);
   try {
     const { db, close } = await openDatabase(place);
-    const made = await makeBackup(db, new Date());
+    const made = await makeBackup(db, new Date(), directory);
     await close();
     return made;
   } catch (error) {

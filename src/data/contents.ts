@@ -9,6 +9,7 @@ import { settingsSchema } from "../core/practice/practiceSchema";
 import type { KindChange, RestoreChanges } from "../core/practice/restoring";
 import type { Database } from "./database";
 import { listColumns } from "./listColumns";
+import { hashOf } from "./photoFiles";
 import { batches, formulaVersions, lessons, libraryItems, settings } from "./schema";
 
 /** One document of all that is kept, with the place that it has in a backup. */
@@ -89,6 +90,7 @@ export interface BackupContents {
   formulaVersions: z.infer<typeof formulaVersionSchema>[];
   lessons: z.infer<typeof lessonsSchema>;
   settings: z.infer<typeof settingsPartSchema> | null;
+  photos: { hash: string; bytes: Uint8Array }[];
 }
 export type BackupRead = { ok: true; contents: BackupContents } | { ok: false; problems: FieldProblem[] };
 
@@ -101,6 +103,7 @@ export function contentsOf(madeAt: string, parts: readonly Part[]): BackupRead {
     formulaVersions: [],
     lessons: [],
     settings: null,
+    photos: [],
   };
   const problems: FieldProblem[] = [];
   const inFile = (path: string, found: readonly FieldProblem[]) =>
@@ -126,6 +129,10 @@ export function contentsOf(madeAt: string, parts: readonly Part[]): BackupRead {
       const read = part && readLibraryDocument("formulas", part.document);
       if (read?.ok) contents.formulaVersions.push({ ...part!, document: asItStood(part!.document, read.document) });
       else if (read) inFile(path, read.problems);
+    } else if (path.startsWith("photos/")) {
+      const hash = /^photos\/([0-9a-f]{64})\.jpg$/.exec(path)?.[1];
+      if (hash && value instanceof Uint8Array && hashOf(value) === hash) contents.photos.push({ hash, bytes: value });
+      else inFile(path, [{ field: "file", message: "is not the photo that its name says" }]);
     } else if (path === "lessons.json") contents.lessons = parsed(path, lessonsSchema, value) ?? [];
     else if (path === "settings.json") {
       const part = parsed(path, settingsPartSchema, value);

@@ -1,18 +1,18 @@
 import { createHash } from "node:crypto";
-import { unzipSync, Zip, ZipDeflate } from "fflate";
+import { unzipSync, Zip, ZipDeflate, ZipPassThrough } from "fflate";
 import { z } from "zod";
 import { type FieldProblem, fieldName, problemsOf } from "../core/document/problems";
 import { parseJson } from "./jsonText";
 
 /**
  * A backup: a zip of JSON documents that any tool can open. `manifest.json` names every file with its length and SHA-256; `batches/`, `library/<kind>/`,
- * `formula-versions/` hold one document a file with what the database knows of it, `lessons.json` and `settings.json` the rest. See docs/file-format.md.
+ * `formula-versions/` hold one document a file with what the database knows of it, `lessons.json` and `settings.json` the rest, `photos/` the photos by their hash. See docs/file-format.md.
  */
 export const BACKUP_FORMAT = "tundish-backup";
-export const BACKUP_VERSION = 1;
+export const BACKUP_VERSION = 2;
 /** Largest backup that is read: as a file, unpacked, and one file in it, bytes. */
-export const LARGEST_BACKUP = 200_000_000;
-const LARGEST_UNPACKED = 1_000_000_000;
+export const LARGEST_BACKUP = 1_000_000_000;
+const LARGEST_UNPACKED = 2_000_000_000;
 const LARGEST_PART = 8_000_000;
 const MOST_FILES = 200_000;
 
@@ -27,7 +27,10 @@ const manifestSchema = z.strictObject({
 });
 export type BackupManifest = z.infer<typeof manifestSchema>;
 
-/** One file of a backup. */
+/** Files of a backup that are no JSON: bytes as they are. */
+const isBinary = (path: string): boolean => path.startsWith("photos/");
+
+/** One file of a backup: any JSON, or bytes where its path says so. */
 export interface BackupPart {
   path: string;
   value: unknown;
@@ -51,13 +54,14 @@ export async function packBackup(parts: Iterable<BackupPart>, madeAt: Date): Pro
   });
   const files: BackupManifest["files"] = [];
   const add = (path: string, bytes: Uint8Array) => {
-    const file = new ZipDeflate(path, { level: 6 });
+    // Photos are packed as tightly as they can be already.
+    const file = isBinary(path) ? new ZipPassThrough(path) : new ZipDeflate(path, { level: 6 });
     file.mtime = madeAt;
     zip.add(file);
     file.push(bytes, true);
   };
   for (const { path, value } of parts) {
-    const bytes = encode(value);
+    const bytes = value instanceof Uint8Array ? value : encode(value);
     files.push({ path, bytes: bytes.byteLength, sha256: sha256(bytes) });
     add(path, bytes);
     if (files.length % FILES_AT_ONCE === 0) await breathe();
@@ -137,6 +141,7 @@ function checked(found: ReadonlyMap<string, Uint8Array>): UnpackedBackup {
     else if (named.has(path)) problems.push({ field: path, message: "is named twice" });
     else if (file.byteLength !== bytes || sha256(file) !== sum)
       problems.push({ field: path, message: "is damaged: it is not what was saved" });
+    else if (isBinary(path)) parts.push({ path, value: file });
     else {
       const value = readPart(path, file);
       if (value.ok) parts.push({ path, value: value.value });
