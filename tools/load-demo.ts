@@ -2,6 +2,7 @@ import { rm } from "node:fs/promises";
 import { resolve } from "node:path";
 import { formatISO } from "date-fns";
 import { putBatch } from "../src/data/batches";
+import { PHOTOGRAPHED } from "../src/data/demo/bars";
 import { demoLibrary } from "../src/data/demo/library";
 import { demoBatches } from "../src/data/demo/studio";
 import { demoYear } from "../src/data/demo/year";
@@ -10,6 +11,7 @@ import { DataDirectoryInUse } from "../src/data/lock";
 import { openDatabase } from "../src/data/open";
 import { placeOf, shownPlace } from "../src/data/place";
 import { getSettings, saveSettings } from "../src/data/settings";
+import { withPhotos } from "../src/server/photos/demoPhotos";
 
 /**
  * Loads the demo studio into its data directory: the demo's own batches are put back as they were, others stay.
@@ -22,7 +24,10 @@ try {
   const { db, close } = await openDatabase(place);
   const today = formatISO(new Date(), { representation: "date" });
   const batches = process.argv.includes("--few") ? demoBatches(today) : demoYear(today);
-  for (const { id, plan } of batches.toReversed()) await putBatch(db, id, plan);
+  for (const { id, plan } of batches.toReversed()) {
+    const bars = PHOTOGRAPHED[id];
+    await putBatch(db, id, bars ? await withPhotos(directory, plan, bars) : plan);
+  }
   for (const { kind, id, document } of demoLibrary()) await putLibraryItem(db, kind, id, document);
   const stored = await getSettings(db);
   if (stored.version === 0) await saveSettings(db, 0, { ...stored.document, studio: "Gnomon Lane" });

@@ -20,6 +20,8 @@ function cutOf(plan: Plan): LineEntry["cut"] {
   };
 }
 
+/** Photos of one batch that its column shows. */
+const MOST_PHOTOS_SHOWN = 3;
 const dayOf = (plan: Plan): string => plan.record.startedAt ?? plan.pourOn ?? "9999";
 
 /** A soap's line: its batches in the order in which they were poured, those that are planned last. */
@@ -50,6 +52,9 @@ export async function linePage(db: Database, id: string, today: string, units: U
           state: state === "open" && taken.has(`${row.id}:${nextId}`) ? "taken" : state,
         })),
         cut: cutOf(plan),
+        photos: plan.record.photos
+          .slice(0, MOST_PHOTOS_SHOWN)
+          .map((p) => ({ hash: p.hash, bar: p.bar?.number ?? null })),
       };
     });
 }

@@ -5,9 +5,9 @@ import { join } from "node:path";
 import { unzipSync } from "fflate";
 import sharp from "sharp";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
+import type { OpenDatabase } from "../../src/data/database";
 import { openDatabase } from "../../src/data/open";
 import { keptPhotos, photoDirectory, photoPath } from "../../src/data/photoFiles";
-import type { OpenDatabase } from "../../src/data/ready";
 import { makeBackup, readBackup, restore } from "../../src/server/backup/files";
 import { keepPhoto } from "../../src/server/photos/keep";
 

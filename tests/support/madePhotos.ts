@@ -2,6 +2,7 @@ import sharp from "sharp";
 import { derive } from "../../src/core/derive/derive";
 import { planOfFamily } from "../../src/core/library/familyPlan";
 import { comparable, halved, type Sorted, sharesOf } from "../../src/core/photo/figures";
+import { anchorOf, labOf } from "../../src/core/photo/light";
 import { type MadePhoto, makePhoto, type Spoiling, trueColours, USUAL_SPOILING } from "../../src/core/photo/makePhoto";
 import type { ExpectedFace } from "../../src/core/photo/measure";
 import { type CompiledDesign, compileDesign, type Design } from "../../src/core/swirl/design";
@@ -42,7 +43,7 @@ export async function photoOf(
   widthPx = 500,
 ): Promise<MadePhoto> {
   const by = { ...USUAL_SPOILING, ...spoiling };
-  const baseAt = expected.shares.indexOf(Math.max(...expected.shares));
+  const baseAt = anchorOf(expected.palette.map(labOf), expected.shares);
   const hex = trueColours(expected.palette, baseAt, seed, by.colours);
   const made = makePhoto(fine, expected.widthMm, hex, seed + 1, widthPx, by);
   const { width, height, data } = made.pixels;

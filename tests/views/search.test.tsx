@@ -109,9 +109,11 @@ it("a line stands batch beside batch: what changed, the verdict, the cut, what i
       ...{ entry: entry("a", "Halo", 2), pouredOn: "2026-05-17", plannedOn: null, changed: null, verdict: "Mud." },
       nextTimes: [{ id: "n1", words: "less Ink", state: "taken" }],
       cut: { bars: 9, asPredicted: 6, findings: ["air in 1"] },
+      photos: [{ hash: "a".repeat(64), bar: 4 }],
     },
     {
       ...{ entry: entry("b", "Halo", null), pouredOn: null, plannedOn: "2026-11-29", verdict: "", cut: null },
+      photos: [],
       ...{ changed: ["Ink 22 % → 15 %"], nextTimes: [] },
     },
   ];
@@ -131,6 +133,7 @@ it("a line stands batch beside batch: what changed, the verdict, the cut, what i
   expect(rows[0]).toMatch(/Firstpoured 17 May 2026.*Secondto pour 29 Nov 2026/);
   expect(rows[1]).toBe("changedthe beginningInk 22 % → 15 %");
   expect(rows[2]).toMatch(/^verdict●●●●●“Mud.”not poured yet$/);
-  expect(rows[3]).toBe("at the cut6 of 9 as predicted; air in 1");
-  expect(rows[4]).toBe("next timetakenless Ink");
+  expect(screen.getByAltText("Bar 4 as it was cut, Halo")).toBeDefined();
+  expect(rows[4]).toBe("at the cut6 of 9 as predicted; air in 1");
+  expect(rows[5]).toBe("next timetakenless Ink");
 });

@@ -1,6 +1,7 @@
 import { baseHex } from "../colour/baseColour";
 import { COLOUR_TIMES, type ColourTime } from "../colour/colourantSchema";
 import { mixHex, NATURAL_BATTER_HEX, type Stain } from "../colour/mix";
+import { shiftedHex } from "../colour/shift";
 import type { Batter, Plan, Portion } from "../document/schema";
 import { oilLookup } from "../formula/oils";
 import { loadPctOfOils } from "../scent/effect";
@@ -38,7 +39,7 @@ export function portionHexAt(
   const m = masses?.batters.find((b) => b.id === batter.id);
   const cup = masses?.portions.find((p) => p.id === portion.id);
   const doseBase = cup?.dose ?? rateBase(m?.formula.oilsPerBaseG ?? USUAL_OILS_PER_BASE, plan.measures);
-  return mixHex(
+  const byPatch = mixHex(
     {
       baseHex: m ? batterHexAt(plan, batter, masses, time) : NATURAL_BATTER_HEX,
       colourants: portion.colourants,
@@ -50,6 +51,15 @@ export function portionHexAt(
     },
     time,
   );
+  const learned = time === "cured" ? hueOf(plan, portion) : null;
+  return learned ? shiftedHex(byPatch, learned.offset) : byPatch;
+}
+
+/** What photos have taught of the cured colour of a cup: of its colourant, where it holds one alone; null where they say nothing. */
+export function hueOf(plan: Plan, portion: Portion): Plan["knowledge"]["hues"][string] | null {
+  const [only, more] = portion.colourants;
+  const id = more ? null : (only?.libraryId ?? null);
+  return id !== null && Object.hasOwn(plan.knowledge.hues, id) ? plan.knowledge.hues[id] : null;
 }
 
 /** Colour of a batter without colour and scent at a time. */

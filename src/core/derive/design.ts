@@ -4,7 +4,7 @@ import type { Plan } from "../document/schema";
 import type { Timeline } from "../prepare/timeline";
 import type { Design, DesignPour } from "../swirl/design";
 import type { Shared } from "../swirl/marble";
-import { HAND_VARIES } from "../techniques/hand";
+import { HAND_CONSTANTS, HAND_VARIES } from "../techniques/hand";
 import { portionOf } from "../techniques/operations/registry";
 import { byId } from "../units/byId";
 import type { Shades } from "./shades";
@@ -13,6 +13,12 @@ import type { Shades } from "./shades";
 function sharesOf(plan: Plan, mix: CupMix): Shared[] {
   const all = mix.parts.reduce((sum, p) => sum + p.ml, 0);
   return mix.parts.map((p) => ({ colour: plan.portions.findIndex((x) => x.id === p.portionId), share: p.ml / all }));
+}
+
+/** What photos have taught of the hand, as the picture takes it; nothing where they have taught nothing. */
+function lookOf({ knowledge: { hand } }: Plan): Pick<Design, "look"> {
+  const look = HAND_CONSTANTS.flatMap((c) => (hand[c] ? [[c, Math.exp(hand[c].mean)] as const] : []));
+  return look.length > 0 ? { look: Object.fromEntries(look) } : {};
 }
 
 /** The design of one mould as the swirl model takes it: volumes from the masses, trace of every pour from the timeline. Colour index = index of the portion. */
@@ -42,6 +48,7 @@ export function designOf(plan: Plan, masses: Masses, timeline: Timeline, mouldId
   return {
     seed: plan.design.seed,
     hand: HAND_VARIES[plan.design.hand],
+    ...lookOf(plan),
     lengthMm: mould.lengthMm,
     widthMm: mould.widthMm,
     pours,

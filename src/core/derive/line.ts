@@ -62,4 +62,6 @@ export interface LineEntry {
   nextTimes: { id: string; words: string; state: "open" | "taken" | "withdrawn" }[];
   /** What came at the cut: bars, and those as predicted; null where it was not noted. */
   cut: { bars: number; asPredicted: number; findings: string[] } | null;
+  /** Photos of its bars, by hash, with the bar that each shows. */
+  photos: { hash: string; bar: number | null }[];
 }

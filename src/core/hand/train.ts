@@ -7,6 +7,7 @@ import {
   type Sorted,
   sharesOf,
 } from "../photo/figures";
+import { anchorOf, labOf } from "../photo/light";
 import { makePhoto, trueColours, USUAL_SPOILING } from "../photo/makePhoto";
 import { measurePhoto } from "../photo/measure";
 import { compileDesign, type Design, type DesignPour } from "../swirl/design";
@@ -113,7 +114,7 @@ function photoError(design: Design, view: View, palette: readonly string[], seed
   const drawn = finish(drawIndices(compiled, view, COMPARED_PX, rows, 1));
   const compared = comparable(drawn, widthMm);
   const shares = sharesOf(compared, palette.length, widthMm).shares;
-  const baseAt = shares.indexOf(Math.max(...shares));
+  const baseAt = anchorOf(palette.map(labOf), shares);
   const hex = trueColours(palette, baseAt, seed, USUAL_SPOILING.colours);
   const made = makePhoto(fine, widthMm, hex, hashSeed(seed, "photo"), PHOTO_PX);
   const measured = measurePhoto(made.pixels, made.corners, { widthMm, heightMm, palette, shares });

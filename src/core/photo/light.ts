@@ -28,6 +28,12 @@ export const linearOf = ([l, a, b]: Lab): Lab => {
 const LIGHTNESS = 0.75;
 export const apart = (p: Lab, q: Lab): number => Math.hypot(LIGHTNESS * (p[0] - q[0]), p[1] - q[1], p[2] - q[2]);
 
+/** Which colour the light is taken by: that of which most shows, and a pale one rather than a dark one, which says little of a cast. */
+export function anchorOf(colours: readonly Lab[], shares: readonly number[]): number {
+  const tells = colours.map(([l], c) => (shares[c] ?? 0) * l ** 3);
+  return tells.indexOf(Math.max(...tells));
+}
+
 /** How light lies over a face, as log factors: a plane and its curves, and what it does to red and blue. Terms: 1, u, v, uu, uv, vv of -1 to 1. */
 export interface Light {
   log: number[];
@@ -59,6 +65,8 @@ const ROUNDS = 10;
 const COARSE_PX = 60;
 /** How far a colour may lie from where it was expected, and a place from its colour before it belongs to none. */
 const HELD_WITHIN = 0.12;
+/** Part of what a colour lies off that is taken for its own. */
+const OWN_PART = 0.85;
 export const NONE_FROM = 0.13;
 /** Bounds of what light does: a whole face, end to end, and a cast. */
 const MOST_LOG = 1.6;
@@ -221,7 +229,7 @@ export function fitLightAndColours(
       const middle = [0, 1, 2].map((i) => median(mine.map((l) => l[i]))) as Lab;
       const from = expected[c];
       const far = Math.hypot(middle[0] - from[0], middle[1] - from[1], middle[2] - from[2]);
-      const part = far > HELD_WITHIN ? HELD_WITHIN / far : 1;
+      const part = OWN_PART * far > HELD_WITHIN ? HELD_WITHIN / far : OWN_PART;
       return from.map((v, i) => v + part * (middle[i] - v)) as Lab;
     });
     light = fitLight(places, of, colours.map(linearOf), light);

@@ -3,7 +3,7 @@ import { gauss, generator } from "../units/random";
 import type { Sorted } from "./figures";
 import { hexOfLab, labOf } from "./light";
 import type { Corners } from "./photoSchema";
-import { homography, type Pixels } from "./straighten";
+import { homography, type Pixels, toByte } from "./straighten";
 
 /** How a made photo spoils the face that it shows. */
 export interface Spoiling {
@@ -37,11 +37,6 @@ export const USUAL_SPOILING: Spoiling = {
 const linear = converter("lrgb");
 const GROUND = { r: 0.16, g: 0.13, b: 0.11 };
 const ASH = 0.82;
-
-const toByte = (v: number): number => {
-  const s = v <= 0.0031308 ? 12.92 * v : 1.055 * Math.max(0, v) ** (1 / 2.4) - 0.055;
-  return Math.min(255, Math.max(0, Math.round(255 * s)));
-};
 
 /** A photo made of a face, with the corners as a hand would tap them, and the colours as they truly are. */
 export interface MadePhoto {
@@ -120,7 +115,8 @@ export function makePhoto(
           const [cx, cy] = [Math.floor(u * face.width), Math.floor(v * face.height)];
           const own = colours[face.colour[cy * face.width + cx]] ?? GROUND;
           const deep = cy * mmPerPx;
-          const until = ash[Math.min(3, Math.floor(4 * u))];
+          const [from, part] = [Math.min(2, Math.floor(3 * u)), (3 * u) % 1];
+          const until = ash[from] + (ash[from + 1] - ash[from]) * part * part * (3 - 2 * part);
           const white = deep < until ? 0.75 * (1 - deep / until) : 0;
           const rimMm = Math.min(u * face.width, (1 - u) * face.width, (1 - v) * face.height) * mmPerPx;
           const worn = rimMm < 1.2 ? 0.82 : 1;

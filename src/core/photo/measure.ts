@@ -1,5 +1,5 @@
 import { comparable, faceFigures, halved, RIM_MM, type Sorted, sharesOf, TOP_MM } from "./figures";
-import { fitLightAndColours, hexOfLab, inEvenLight, type Lab, labOf, linearOf } from "./light";
+import { anchorOf, fitLightAndColours, hexOfLab, inEvenLight, type Lab, labOf, linearOf } from "./light";
 import type { Corners, MeasuredFace } from "./photoSchema";
 import { sortColours } from "./sort";
 import { blurred, type Pixels, STRAIGHT_PX, type Straight, sharpened, straighten } from "./straighten";
@@ -124,8 +124,7 @@ export function measurePhoto(
   if (sharpness(straight, mmPerPx) < SHARP.least) return refused("blurred");
   const labs = palette.map(labOf);
   const margin = { rim: Math.round(RIM_MM / mmPerPx), top: Math.round(TOP_MM / mmPerPx) };
-  const baseAt = shares.indexOf(Math.max(...shares));
-  const fitted = fitLightAndColours(straight, labs, shares, baseAt, margin, patch);
+  const fitted = fitLightAndColours(straight, labs, shares, anchorOf(labs, shares), margin, patch);
   const even = sharpened(inEvenLight(straight, fitted.light), mmPerPx, rangeOf(fitted.colours));
   const sorted = comparable(halved(sortColours(even, fitted.colours)), widthMm);
   const seen = sharesOf(sorted, palette.length, widthMm);

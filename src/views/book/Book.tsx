@@ -18,6 +18,7 @@ import { BookTabs } from "./BookTabs";
 import { Happened } from "./Happened";
 import { Lessons } from "./Lessons";
 import { NextTimes } from "./NextTimes";
+import { PhotoStrip } from "./PhotoStrip";
 import { Verdict } from "./Verdict";
 
 const MINUTE_MS = 60_000;
@@ -126,6 +127,7 @@ function BatchBook({ initial, offsetMin }: { initial: StoredBatch; offsetMin: nu
         <div>
           <Verdict batch={batch} />
           {isPoured && <NextTimes batch={batch} />}
+          {isPoured && <PhotoStrip id={initial.id} photos={plan.record.photos} />}
           <Lessons id={initial.id} batch={batch} />
         </div>
       </main>

@@ -3,7 +3,10 @@ import { computeMasses } from "../../core/batter/masses";
 import { additiveKnowledge, type KeptLesson, scentKnowledge } from "../../core/clock/knowledge";
 import { isHurried } from "../../core/clock/learn";
 import type { Plan } from "../../core/document/schema";
+import { handUnknown } from "../../core/hand/knowledge";
+import { factorWords, HAND_WORDS } from "../../core/hand/words";
 import { posteriorOf } from "../../core/prepare/learned";
+import { HAND_CONSTANTS } from "../../core/techniques/hand";
 import { api } from "../parts/api";
 import { useBench } from "../parts/bench";
 import { Check } from "../parts/Check";
@@ -48,6 +51,8 @@ export function Lessons({ id, batch }: { id: string; batch: OpenBatch }) {
     const range = `${low.toFixed(1)} to ${high.toFixed(1)}`;
     if (l.unknown === "pace")
       return `Your pace: ${factor.toFixed(2)} times the plan's durations (${low.toFixed(2)} to ${high.toFixed(2)})`;
+    const hand = HAND_CONSTANTS.find((c) => l.unknown === handUnknown(c));
+    if (hand) return `By its photos, ${HAND_WORDS[hand]}: ${factorWords(l.mean, 1 / Math.sqrt(l.precision))}`;
     if (l.unknown.startsWith("firm:"))
       return `Firmness: fit for the knife after ${factor.toFixed(2)} times the table's hours (${low.toFixed(2)} to ${high.toFixed(2)})`;
     if (l.unknown.startsWith("ash:")) return l.mean > 0.5 ? "Ash: seen" : "Ash: none seen";

@@ -131,6 +131,26 @@ function SoapLine({ initial, line }: { initial: StoredBatch; line: LineEntry[] }
                   ),
                 )}
               </Row>
+              {line.some((l) => l.photos.length > 0) && (
+                <Row label="photos">
+                  {cells((l) => (
+                    <span className="flex gap-1.5">
+                      {l.photos.map((p) => (
+                        <a key={p.hash} href={`/batches/${l.entry.id}/photos`}>
+                          <img
+                            src={`/api/photos/${p.hash}?size=thumb`}
+                            alt={`${p.bar === null ? "The soap" : `Bar ${p.bar}`} as it was cut, ${l.entry.title}`}
+                            loading="lazy"
+                            width={82}
+                            height={62}
+                            className="h-[62px] w-[82px] border border-ink/40 object-cover"
+                          />
+                        </a>
+                      ))}
+                    </span>
+                  ))}
+                </Row>
+              )}
               <Row label="at the cut">
                 {cells(
                   (l) =>

@@ -32,6 +32,7 @@ import { DayBar } from "./DayBar";
 import { DayStrip } from "./DayStrip";
 import { Findings, ThumbPad } from "./Findings";
 import { GoOrWait } from "./GoOrWait";
+import { PhotoLink } from "./PhotoLink";
 
 export default function CutDay({ initial, ...page }: BatchPageProps) {
   return (
@@ -194,6 +195,7 @@ function DayOfCut({ initial }: { initial: StoredBatch }) {
                 />
               </div>
               <CutCounts count={count} bar={bar} onFate={fate} />
+              <PhotoLink id={initial.id} photos={plan.record.photos} bar={bar} />
             </div>
             <div className="col-span-full border-t border-rule pt-2">
               <DayStrip

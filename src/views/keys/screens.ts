@@ -123,6 +123,21 @@ export const CUT_DAY_KEYS = {
   undo: { keys: ["u"], words: "take the last note back" },
 } as const satisfies Keymap;
 
+export const PHOTO_KEYS = {
+  add: { keys: ["a"], words: "add a photo" },
+  other: { keys: ["pageup", "pagedown"], words: "the photo before, the next" },
+  measure: { keys: ["m"], words: "measure it by these corners" },
+  leaveOut: { keys: ["o"], words: "let it teach nothing, or let it teach again" },
+  learn: { keys: ["l"], words: "work out what the photos teach" },
+} as const satisfies Keymap;
+export const CORNER_KEYS = {
+  move: {
+    keys: ["left", "right", "up", "down", "shift+left", "shift+right", "shift+up", "shift+down"],
+    words: "move it a little, with Shift more",
+    at: "on a corner",
+  },
+} as const satisfies Keymap;
+
 export const TICK_KEYS = {
   down: { keys: ["down"], words: "the next line", at: "on a tick" },
   up: { keys: ["up"], words: "the line before", at: "on a tick" },
@@ -214,6 +229,12 @@ export const SCREENS = {
     about:
       "Bar by bar along the strip that was predicted: say what each shows, what it weighs, and which is kept. A thumb on the loaf says whether it is cut now.",
     keymaps: [CUT_DAY_KEYS, UNDO_KEYS, NUMBER_KEYS],
+  },
+  photos: {
+    name: "Photos of the bars",
+    about:
+      "A photo of a bar is straightened by its four corners, its light is taken off, and it is measured like the prediction. Measured photos teach how your hand pours and what your colours cure to.",
+    keymaps: [PHOTO_KEYS, CORNER_KEYS, UNDO_KEYS],
   },
   cure: {
     name: "The cure",

@@ -13,6 +13,7 @@ import { StudioHead } from "../parts/StudioHead";
 import { UnitsProvider, useUnits } from "../parts/units";
 import { type DocumentKind, useDocument, useUndoKeys } from "../parts/useDocument";
 import { Backups } from "./Backups";
+import { KnownHand } from "./KnownHand";
 import { LookChoice } from "./LookChoice";
 
 interface StoredSettings {
@@ -129,6 +130,7 @@ export default function Practice({ stored, look }: { stored: StoredSettings; loo
                   Residual water is an estimate (8 to 12 %): your own weighings know better.
                 </p>
               </Section>
+              <KnownHand />
               <Backups />
             </div>
           </main>

@@ -20,7 +20,7 @@ const TABS = [
 ] as const;
 
 /** Screens on which edits are made that are undone. */
-const WITH_UNDO: ReadonlySet<ScreenId> = new Set(["sheet", "studio", "cut", "cutDay", "cure", "book"]);
+const WITH_UNDO: ReadonlySet<ScreenId> = new Set(["sheet", "studio", "cut", "cutDay", "photos", "cure", "book"]);
 
 /** Head of every page of one batch: its name, its tabs in the order of the work, where the saving stands. */
 export function BatchHead({

@@ -3,6 +3,7 @@ import { barAt } from "../../core/cut/bars";
 import type { Derived } from "../../core/derive/derive";
 import { faceShape, firstCutMm, sheetFaces } from "../../core/derive/firstFaces";
 import type { Plan } from "../../core/document/schema";
+import { lookWords } from "../../core/hand/words";
 import { CUT_KEYS } from "../keys/screens";
 import { act } from "../keys/useKeys";
 import { FaceCanvas, type Stills } from "../parts/FaceCanvas";
@@ -36,6 +37,7 @@ export function CutFace({
   const cutMm = Math.min(mould.lengthMm, chosenMm ?? firstCutMm(derived));
   const bar = barAt(derived.bars, cutMm);
   const design = derived.designs.get(mould.id) ?? null;
+  const hand = lookWords(design?.look);
   const shape = faceShape(plan, derived);
   const neighbours = [bar - 1, bar + 1].map((k) => (k >= 0 && k < middlesMm.length ? middlesMm[k] : null));
   const { main, others } = sheetFaces(plan, derived, cutMm, neighbours);
@@ -55,6 +57,7 @@ export function CutFace({
           bar {bar + 1} of {middlesMm.length}, a prediction of pattern
         </span>
       </div>
+      {hand && <p className={`text-[12.5px] text-muted ${rest}`}>Drawn as your photos taught: {hand}.</p>}
       <div className={`mt-0.5 ${rest}`}>{children}</div>
       {isEmpty ? (
         <p className="mt-2 grid flex-1 place-items-center border border-dashed border-rule p-6 text-center text-muted">

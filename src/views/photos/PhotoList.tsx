@@ -1,0 +1,41 @@
+import type { Photo } from "../../core/photo/photoSchema";
+
+const stands = (p: Photo): string =>
+  p.isLeftOut ? "left out" : p.measured ? "measured" : p.bar ? "not measured" : "kept";
+
+/** The photos of a batch, small. */
+export function PhotoList({
+  photos,
+  chosenId,
+  onChoose,
+}: {
+  photos: readonly Photo[];
+  chosenId: string | null;
+  onChoose(id: string): void;
+}) {
+  return (
+    <ul className="mt-3 grid grid-cols-3 gap-2" aria-label="Photos">
+      {photos.map((p) => (
+        <li key={p.id}>
+          <button
+            type="button"
+            aria-pressed={p.id === chosenId}
+            className={`block w-full rounded border-2 p-1 text-left text-[13px] ${p.id === chosenId ? "border-ink" : "border-rule"}`}
+            onClick={() => onChoose(p.id)}
+          >
+            <img
+              src={`/api/photos/${p.hash}?size=thumb`}
+              alt=""
+              loading="lazy"
+              width={160}
+              height={120}
+              className={`aspect-[4/3] w-full object-cover ${p.isLeftOut ? "opacity-50" : ""}`}
+            />
+            {p.bar ? `bar ${p.bar.number}` : "the soap"}
+            <span className="block text-muted">{stands(p)}</span>
+          </button>
+        </li>
+      ))}
+    </ul>
+  );
+}
