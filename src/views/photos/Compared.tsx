@@ -55,10 +55,10 @@ export function Compared({
             <th scope="col" className="py-1 text-right font-normal">
               predicted
             </th>
-            <th scope="col" className="py-1 text-right font-normal">
+            <th scope="col" className="py-1 text-right font-normal phone:hidden">
               mean height
             </th>
-            <th scope="col" className="py-1 text-right font-normal">
+            <th scope="col" className="py-1 text-right font-normal phone:hidden">
               predicted
             </th>
             <th scope="col" className="py-1 pl-3 font-normal">
@@ -78,8 +78,8 @@ export function Compared({
               </th>
               <td className="text-right">{percent(seen.shares[c])}</td>
               <td className="text-right text-muted">{percent(predicted.shares[c])}</td>
-              <td className="text-right">{height(seen, c)}</td>
-              <td className="text-right text-muted">{height(predicted, c)}</td>
+              <td className="text-right phone:hidden">{height(seen, c)}</td>
+              <td className="text-right text-muted phone:hidden">{height(predicted, c)}</td>
               <td className="pl-3">
                 {face.seenHex[c] ? (
                   <>

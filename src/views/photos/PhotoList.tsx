@@ -14,7 +14,7 @@ export function PhotoList({
   onChoose(id: string): void;
 }) {
   return (
-    <ul className="mt-3 grid grid-cols-3 gap-2" aria-label="Photos">
+    <ul className="mt-3 grid grid-cols-[repeat(auto-fill,minmax(104px,1fr))] gap-2" aria-label="Photos">
       {photos.map((p) => (
         <li key={p.id}>
           <button

@@ -48,22 +48,12 @@ function PhotosOfBatch({ initial, startBar }: { initial: StoredBatch; startBar: 
       <BatchHead id={initial.id} batch={batch} tab="cut" screen="photos">
         photos of its bars
       </BatchHead>
-      <main className="mx-2.5 mb-2.5 grid flex-1 grid-cols-[minmax(0,1fr)_370px] content-start gap-x-8 gap-y-3 rounded-lg border-[1.5px] border-ink bg-sheet px-6 py-4 narrow:grid-cols-1 phone:px-3">
+      <main className="mx-2.5 mb-2.5 grid flex-1 grid-cols-[minmax(0,1fr)_370px] grid-rows-[auto_auto_1fr] gap-x-8 gap-y-3 rounded-lg border-[1.5px] border-ink bg-sheet px-6 py-4 narrow:grid-cols-1 phone:px-3">
         <div className="col-span-full">
           <SaveTrouble batch={batch} />
           <Trouble words={desk.trouble} />
         </div>
-        <div className="min-w-0 narrow:order-last">
-          {photo ? (
-            <PhotoInHand plan={plan} photo={photo} desk={desk} />
-          ) : (
-            <p className="notice-leaf">
-              No photo yet. Lay a bar flat on an even ground, in daylight, and take it from straight above: it shows how
-              your hand pours, and the next prediction learns from it.
-            </p>
-          )}
-        </div>
-        <div className="min-w-0">
+        <div className="min-w-0 col-start-2 narrow:col-auto">
           <input
             ref={file}
             type="file"
@@ -86,6 +76,18 @@ function PhotosOfBatch({ initial, startBar }: { initial: StoredBatch; startBar: 
           </button>
           <p className="mt-1 text-[13px] text-muted">JPEG, PNG or WebP, up to 12 MB. Where it was taken is not kept.</p>
           <PhotoList photos={photos} chosenId={photo?.id ?? null} onChoose={desk.choose} />
+        </div>
+        <div className="col-start-1 row-span-2 row-start-2 min-w-0 narrow:col-auto narrow:row-auto">
+          {photo ? (
+            <PhotoInHand plan={plan} photo={photo} desk={desk} />
+          ) : (
+            <p className="notice-leaf">
+              No photo yet. Lay a bar flat on an even ground, in daylight, and take it from straight above: it shows how
+              your hand pours, and the next prediction learns from it.
+            </p>
+          )}
+        </div>
+        <div className="min-w-0 col-start-2 narrow:col-auto">
           {photos.length > 0 && (
             <Taught
               plan={plan}

@@ -1,0 +1,226 @@
+// @vitest-environment jsdom
+import { cleanup, fireEvent, render, screen, waitFor } from "@testing-library/react";
+import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
+import { computeMasses } from "../../src/core/batter/masses";
+import { applyEdit } from "../../src/core/document/edits/edit";
+import { newPlan } from "../../src/core/document/newPlan";
+import { readPlan } from "../../src/core/document/read";
+import type { Plan } from "../../src/core/document/schema";
+import {
+  addPhoto,
+  areLessonsStale,
+  countingPhotos,
+  huesOf,
+  setCorners,
+  setLeftOut,
+  setMeasured,
+} from "../../src/core/hand/batchPhotos";
+import { figureCount } from "../../src/core/photo/figures";
+import type { MeasuredFace } from "../../src/core/photo/photoSchema";
+import { poured } from "../../src/data/demo/parts";
+import type { OpenBatch } from "../../src/views/parts/useBatch";
+import { CornerPicker } from "../../src/views/photos/CornerPicker";
+import { PhotoInHand } from "../../src/views/photos/PhotoInHand";
+import { Taught } from "../../src/views/photos/Taught";
+import { usePhotoDesk } from "../../src/views/photos/usePhotoDesk";
+import type { PhotoAnswer, PhotoJob } from "../../src/workers/photoProtocol";
+import { HeldBatch } from "../support/heldBatch";
+
+const base = poured(newPlan("Photos", 3), "2026-11-01", 1, null, "", {});
+const NOW = "2026-11-04T10:00:00.000Z";
+const done = (plan: Plan, edit: Parameters<typeof applyEdit>[1]): Plan => {
+  const tried = applyEdit(plan, edit);
+  if (!tried.ok) throw new Error(tried.reason);
+  const read = readPlan(tried.document);
+  if (!read.ok) throw new Error(JSON.stringify(read.problems));
+  return tried.document;
+};
+const face: MeasuredFace = {
+  ...{ version: 1, shares: [0.6, 0.2, 0.2], unknownShare: 0.01, seenHex: ["#f4efdd", "#3a5a6c", null] },
+  figures: new Array(figureCount(3)).fill(0.5),
+};
+const withPhoto = (plan: Plan, number: number): { plan: Plan; id: string } => {
+  const photo = { hash: "a".repeat(64), widthPx: 800, heightPx: 600, bar: { mouldId: "m1", number }, takenOn: null };
+  const added = addPhoto(plan, photo, NOW)!;
+  return { plan: done(plan, added.edit), id: added.id };
+};
+const CORNERS = [
+  [0.2, 0.2],
+  [0.8, 0.2],
+  [0.8, 0.8],
+  [0.2, 0.8],
+] as [[number, number], [number, number], [number, number], [number, number]];
+
+/** A worker that answers what it is told to. */
+class FakeWorker extends EventTarget {
+  static jobs: PhotoJob[] = [];
+  static answer: (job: PhotoJob) => PhotoAnswer[] = () => [];
+  onmessage: ((e: { data: PhotoAnswer }) => void) | null = null;
+  postMessage(job: PhotoJob) {
+    FakeWorker.jobs.push(job);
+    for (const data of FakeWorker.answer(job)) this.onmessage?.({ data });
+  }
+  terminate() {}
+}
+beforeEach(() => {
+  FakeWorker.jobs = [];
+  vi.stubGlobal("Worker", FakeWorker);
+  vi.spyOn(HTMLCanvasElement.prototype, "getContext").mockReturnValue(null);
+});
+afterEach(() => {
+  cleanup();
+  vi.unstubAllGlobals();
+  vi.restoreAllMocks();
+});
+
+describe("photos of a batch", () => {
+  it("count when they are measured, of a bar, not left out, and the first of their bar", () => {
+    const first = withPhoto(base, 2);
+    expect(countingPhotos(first.plan)).toEqual([]);
+    const measured = done(first.plan, setMeasured(first.id, CORNERS, face));
+    expect(countingPhotos(measured).map((p) => p.id)).toEqual([first.id]);
+    const again = withPhoto(measured, 2);
+    const both = done(again.plan, setMeasured(again.id, CORNERS, face));
+    expect(countingPhotos(both)).toHaveLength(1);
+    expect(countingPhotos(done(both, setLeftOut(first.id, true))).map((p) => p.id)).toEqual([again.id]);
+    expect(countingPhotos(done(measured, setCorners(first.id, CORNERS)))).toEqual([]);
+    expect(areLessonsStale(measured)).toBe(true);
+    expect(areLessonsStale(base)).toBe(false);
+  });
+
+  it("tell how far a colour cured from its patch, and nothing of that by which the light was taken", () => {
+    const plan: Plan = {
+      ...base,
+      portions: base.portions.map((p, i) => ({
+        ...p,
+        colourants: p.colourants.map((c) => ({ ...c, libraryId: i === 1 ? "c-ink" : null })),
+      })),
+    };
+    const { plan: one, id } = withPhoto(plan, 2);
+    const counting = countingPhotos(
+      done(one, setMeasured(id, CORNERS, { ...face, seenHex: ["#f4efdd", "#456a80", null] })),
+    );
+    const [hue, ...more] = huesOf(plan, counting, ["#f4efdd", "#24475a", "#e3a83f"]);
+    expect(more).toEqual([]);
+    expect(hue.colourantId).toBe("c-ink");
+    expect(hue.offset[0]).toBeGreaterThan(0.1);
+    // What was known already is not counted twice.
+    const knowing: Plan = {
+      ...plan,
+      knowledge: { ...plan.knowledge, hues: { "c-ink": { offset: [0.05, 0, 0], sd: 0.03 } } },
+    };
+    const [other] = huesOf(knowing, counting, ["#f4efdd", "#24475a", "#e3a83f"]);
+    expect(other.offset[0] - hue.offset[0]).toBeCloseTo(0.05, 9);
+  });
+});
+
+const PhotoDeskOf = ({ batch }: { batch: OpenBatch }) => {
+  const desk = usePhotoDesk(batch, null);
+  return desk.photo ? <PhotoInHand plan={batch.plan} photo={desk.photo} desk={desk} /> : null;
+};
+
+describe("the photo in hand", () => {
+  const small = { width: 2, height: 2, rgba: new Uint8ClampedArray(16) };
+  const read = { picture: small, shares: [0.6, 0.2, 0.2], lineMm: 6, heights: [0.5, 0.4, 0.6] };
+
+  it("is measured by the corners that were set, not by those that were proposed", async () => {
+    expect(computeMasses(base)).not.toBeNull();
+    let plan = withPhoto(base, 2).plan;
+    FakeWorker.answer = (job) =>
+      job.kind !== "measure"
+        ? []
+        : job.corners === null
+          ? [
+              { kind: "proposed", id: job.id, corners: CORNERS },
+              { kind: "refused", id: job.id, corners: CORNERS, why: "other", words: "These are not its colours." },
+            ]
+          : [
+              {
+                kind: "measured",
+                id: job.id,
+                corners: job.corners,
+                face,
+                even: small,
+                seen: read,
+                predicted: read,
+                afterMs: 1,
+              },
+            ];
+    render(
+      <HeldBatch
+        first={plan}
+        onPlan={(p) => {
+          plan = p;
+        }}
+      >
+        {(batch) => <PhotoDeskOf batch={batch} />}
+      </HeldBatch>,
+    );
+    await screen.findByText("These are not its colours.");
+    expect(plan.record.photos[0].measured).toBeNull();
+    const corner = screen.getByRole("button", { name: /^Corner top left: 20 % from the left/ });
+    fireEvent.keyDown(corner, { key: "ArrowLeft", shiftKey: true });
+    fireEvent.keyDown(corner, { key: "ArrowDown" });
+    fireEvent.click(screen.getByRole("button", { name: /These are its corners/ }));
+    await waitFor(() => expect(plan.record.photos[0].measured).toEqual(face));
+    const [x, y] = plan.record.photos[0].corners![0];
+    expect([x, y]).toEqual([expect.closeTo(0.18, 9), expect.closeTo(0.202, 9)]);
+    expect(screen.getByTestId("compared").textContent).toContain("60 %");
+    // Another bar is another prediction: it has to be measured anew.
+    fireEvent.change(screen.getByRole("combobox"), { target: { value: "m1:4" } });
+    expect(plan.record.photos[0]).toMatchObject({ bar: { number: 4 }, measured: null });
+    fireEvent.change(screen.getByRole("combobox"), { target: { value: "none" } });
+    expect(screen.queryByRole("button", { name: /^Corner/ })).toBeNull();
+  });
+
+  it("its corners stay on the photo", () => {
+    const { plan } = withPhoto(base, 2);
+    const onMove = vi.fn();
+    render(
+      <CornerPicker
+        photo={plan.record.photos[0]}
+        label="Photo"
+        corners={[
+          [0, 0],
+          [1, 0],
+          [1, 1],
+          [0, 1],
+        ]}
+        onMove={onMove}
+      />,
+    );
+    fireEvent.keyDown(screen.getByRole("button", { name: /top left/ }), { key: "ArrowLeft" });
+    expect(onMove.mock.calls[0][0][0]).toEqual([0, 0]);
+  });
+});
+
+it("what photos teach is said with its range, and as old once other photos count", () => {
+  const first = withPhoto(base, 2);
+  const measured = done(first.plan, setMeasured(first.id, CORNERS, face));
+  const told: Plan = {
+    ...measured,
+    record: {
+      ...measured.record,
+      photoLessons: {
+        ...{ version: 1, at: NOW, photoIds: [first.id] },
+        hand: [{ constant: "depth", mean: 0.25, precision: 75 }],
+        hues: [{ colourantId: "c-ink", offset: [0.1, 0, 0], sd: 0.03 }],
+      },
+    },
+  };
+  const shown = (plan: Plan) => (
+    <Taught plan={plan} names={new Map([["c-ink", "Deep ink"]])} share={null} onLearn={() => {}} onStop={() => {}} />
+  );
+  const { rerender } = render(shown(told));
+  // Prior 0.2 and a lesson three times as sure: three quarters of it, half as wide.
+  expect(screen.getByTestId("taught").textContent).toContain(
+    "how deep your pours fall: 1.21 times the usual (1.02 to 1.42)",
+  );
+  expect(screen.getByTestId("taught").textContent).toContain(
+    "Deep ink cured lighter than its patch by 10 of 100 (give or take 5)",
+  );
+  expect(screen.queryByText(/other photos/)).toBeNull();
+  rerender(shown(done(told, setLeftOut(first.id, true))));
+  expect(screen.getByText(/Of other photos than those that count now/)).toBeDefined();
+  expect(screen.getByRole("button", { name: /Work it out again/ })).toHaveProperty("disabled", true);
+});
