@@ -241,7 +241,7 @@ describe("settings, lessons and health over the API", () => {
     expect((await call(lessons.POST, { params, body: "" })).answer[0].isLeftOut).toBe(true);
     const known = (await call(knowledge.GET)).answer as { unknown: string; batchId: string }[];
     expect(known.some((l) => l.batchId === done.id)).toBe(true);
-    const forgotten = { unknown: known[0].unknown };
+    const forgotten = { unknown: encodeURIComponent(known[0].unknown) };
     expect((await call(unknown.DELETE, { params: forgotten })).status).toBe(204);
     expect((await call(unknown.DELETE, { params: forgotten })).status).toBe(404);
   });
