@@ -1,11 +1,14 @@
 import { rm } from "node:fs/promises";
 import { resolve } from "node:path";
 import { formatISO } from "date-fns";
+import { computeMasses } from "../src/core/batter/masses";
+import { taughtBy } from "../src/core/derive/taught";
 import { putBatch } from "../src/data/batches";
-import { PHOTOGRAPHED } from "../src/data/demo/bars";
+import { PHOTOGRAPHED, WORKED_OUT } from "../src/data/demo/bars";
 import { demoLibrary } from "../src/data/demo/library";
 import { demoBatches } from "../src/data/demo/studio";
 import { demoYear } from "../src/data/demo/year";
+import { putLessons } from "../src/data/lessons";
 import { putLibraryItem } from "../src/data/library";
 import { DataDirectoryInUse } from "../src/data/lock";
 import { openDatabase } from "../src/data/open";
@@ -26,7 +29,11 @@ try {
   const batches = process.argv.includes("--few") ? demoBatches(today) : demoYear(today);
   for (const { id, plan } of batches.toReversed()) {
     const bars = PHOTOGRAPHED[id];
-    await putBatch(db, id, bars ? await withPhotos(directory, plan, bars) : plan);
+    const shown = bars ? await withPhotos(directory, plan, bars, WORKED_OUT[id]) : plan;
+    await putBatch(db, id, shown);
+    // What was photographed is closed, too: it has taught.
+    const taught = bars && taughtBy(shown, computeMasses(shown)!);
+    if (taught) await putLessons(db, id, taught);
   }
   for (const { kind, id, document } of demoLibrary()) await putLibraryItem(db, kind, id, document);
   const stored = await getSettings(db);

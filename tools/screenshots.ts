@@ -44,6 +44,7 @@ await shoot("/gallery#crossings", "gallery");
 await shoot("/library/scents", "scents");
 await shoot("/batches/demo-meteor-shower-3/book", "book");
 await shoot("/batches/demo-meteor-shower-3/cut-day", "cut-day", () => page.keyboard.press("ArrowLeft"));
+await shoot("/batches/demo-aurora/photos", "photos");
 await shoot("/batches/demo-meteor-shower-3/cure", "cure");
 await shoot("/batches/demo-meteor-shower/line", "line");
 await shoot("/batches/demo-meteor-shower/pour", "pour", async () => {

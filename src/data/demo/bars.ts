@@ -6,6 +6,7 @@ import { COMPARED_PX, comparedRows } from "../../core/photo/figures";
 import { anchorOf, labOf } from "../../core/photo/light";
 import { type MadePhoto, makePhoto, trueColours, USUAL_SPOILING } from "../../core/photo/makePhoto";
 import type { ExpectedFace } from "../../core/photo/measure";
+import type { PhotoLessons } from "../../core/photo/photoSchema";
 import { DEFAULT_SETTINGS } from "../../core/practice/practiceSchema";
 import { compileDesign } from "../../core/swirl/design";
 import { drawIndices, finish } from "../../core/swirl/face";
@@ -53,4 +54,15 @@ export const PHOTOGRAPHED: Readonly<Record<string, readonly number[]>> = {
   "demo-aurora": [2, 4, 6, 8],
   "demo-analemma": [3, 5, 7],
   "demo-vernal-point": [4],
+  "demo-meteor-shower-2": [3],
+  "demo-meteor-shower-3": [4],
+};
+
+/** What the page worked out of the photos of a batch: it takes a minute, so the demo has it ready. */
+export const WORKED_OUT: Readonly<Record<string, PhotoLessons["hand"]>> = {
+  "demo-aurora": [
+    { constant: "carry", mean: -0.258, precision: 6.41 },
+    { constant: "reach", mean: -0.204, precision: 32.9 },
+    { constant: "unevenness", mean: 0.716, precision: 1.18 },
+  ],
 };
