@@ -58,7 +58,7 @@ for (const family of ["drop", "hanger"] as const) {
       if (Math.abs(truth - mean) < NINE_IN_TEN * sd) t.inside++;
       to.set(constant, { ...t, n: t.n + 1, sd: t.sd + sd, square: t.square + (truth - mean) ** 2 });
     };
-    const random = generator(4_711 + bars);
+    const random = generator(8_128 + bars);
     for (let k = 0; k < HANDS; k++) {
       const log = HAND_CONSTANTS.map((c) => HAND_SPREAD[c] * gauss(random));
       const look = Object.fromEntries(HAND_CONSTANTS.map((c, i) => [c, Math.exp(log[i])]));

@@ -180,7 +180,7 @@ function DayOfCut({ initial }: { initial: StoredBatch }) {
             <div className="min-w-0">
               <Findings bar={bar.noted} onToggle={toggle} />
               <ThumbPad thumb={plan.record.cutDay.thumb} onSet={thumb} />
-              <div ref={mass} className="mt-3">
+              <div ref={mass} className="mt-3 flex items-center justify-between gap-3">
                 <NumberField
                   key={`${bar.mouldId}:${bar.number}`}
                   label="on the scale"
@@ -193,9 +193,9 @@ function DayOfCut({ initial }: { initial: StoredBatch }) {
                   }
                   onBlur={batch.seal}
                 />
+                <PhotoLink id={initial.id} photos={plan.record.photos} bar={bar} />
               </div>
               <CutCounts count={count} bar={bar} onFate={fate} />
-              <PhotoLink id={initial.id} photos={plan.record.photos} bar={bar} />
             </div>
             <div className="col-span-full border-t border-rule pt-2">
               <DayStrip

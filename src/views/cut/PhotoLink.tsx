@@ -14,14 +14,12 @@ export function PhotoLink({
 }) {
   const own = photos.filter((p) => p.bar?.mouldId === bar.mouldId && p.bar.number === bar.number);
   return (
-    <p className="mt-3">
-      <a
-        className="button !min-h-[46px] w-full justify-center"
-        href={`/batches/${id}/photos?bar=${encodeURIComponent(`${bar.mouldId}:${bar.number}`)}`}
-      >
-        <Camera size={18} aria-hidden="true" />
-        {own.length > 0 ? `Photo of bar ${bar.number}` : `Take a photo of bar ${bar.number}`}
-      </a>
-    </p>
+    <a
+      className="button !min-h-[46px]"
+      href={`/batches/${id}/photos?bar=${encodeURIComponent(`${bar.mouldId}:${bar.number}`)}`}
+    >
+      <Camera size={18} aria-hidden="true" />
+      {own.length > 0 ? `Photo of bar ${bar.number}` : `Take a photo of bar ${bar.number}`}
+    </a>
   );
 }
