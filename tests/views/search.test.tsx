@@ -20,6 +20,7 @@ vi.stubGlobal(
     terminate() {}
   },
 );
+const ROWS = { scents: [{ id: "s-fir", name: "Fir Smoke" }], colourants: [{ id: "c-ink", name: "Deep ink" }] };
 const ASKED: Asked = { search: "", family: "", phase: "", rating: "", uses: "", usesName: "" };
 const entry = (id: string, title: string, rating: number | null): LineEntry["entry"] => ({
   ...{ ...summaryOf(newPlan(title, 1)).summary, id, version: 1, updatedAt: "", title, status: "ready" as const },
@@ -43,7 +44,7 @@ describe("the search", () => {
       total: 2,
       found: [found("a", "Halo"), found("b", "Aurora", { place: "words", text: "calm waves" })],
     };
-    render(<Search first={first} asked={ASKED} settings={DEFAULT_SETTINGS} />);
+    render(<Search first={first} asked={ASKED} settings={DEFAULT_SETTINGS} rows={ROWS} />);
     const rows = within(screen.getByRole("list", { name: "What was found" })).getAllByRole("listitem");
     expect(rows.map((r) => r.textContent)).toEqual([
       expect.stringMatching(/^Halo.*poured 25 Oct 2026/),
@@ -63,14 +64,18 @@ describe("the search", () => {
     render(
       <Search
         first={{ total: 3, found: [found("a", "First"), found("b", "Second")] }}
-        asked={{ ...ASKED, uses: "scents:s1", usesName: "Fir Smoke" }}
+        asked={{ ...ASKED, uses: "moulds:m-loaf", usesName: "Long loaf" }}
         settings={DEFAULT_SETTINGS}
+        rows={ROWS}
       />,
     );
-    expect(screen.getByText("Fir Smoke")).toBeTruthy();
+    expect(screen.getByText("Long loaf")).toBeTruthy();
     fireEvent.click(screen.getByRole("button", { name: "Show 1 more" }));
     await waitFor(() => expect(screen.getAllByRole("listitem")).toHaveLength(3));
-    expect(asked).toEqual(["/api/search?uses=scents%3As1&offset=2"]);
+    expect(asked).toEqual(["/api/search?uses=moulds%3Am-loaf&offset=2"]);
+    fireEvent.change(screen.getByLabelText("Scent or colour in it"), { target: { value: "colourants:c-ink" } });
+    await waitFor(() => expect(asked.at(-1)).toBe("/api/search?uses=colourants%3Ac-ink"));
+    expect(screen.queryByText("Long loaf")).toBeNull();
   });
 
   it("every row of a library says where it is used", async () => {

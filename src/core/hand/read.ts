@@ -17,7 +17,7 @@ const FOLDS = 5;
 const PENALTIES = [0.003, 0.01, 0.03, 0.1, 0.3, 1];
 /** Part of the hands, nearest to what was seen, that the last step goes by. */
 const NEAREST = 0.6;
-/** Truths lay a little further off than the imagined hands say: forty hands a design that were left aside for this, before those of the stated figures. */
+/** Truths lay a little further off than the imagined hands say: sixty hands of two designs say so, others than those of the stated figures. */
 const WIDENED = 1.15;
 /** A batch tells something from here on: how much narrower than before. */
 const TELLS_UNDER = 0.93;

@@ -47,11 +47,19 @@ export default function Search({
   first,
   asked: firstAsked,
   settings,
+  rows,
 }: {
   first: FoundPage;
   asked: Asked;
   settings: Settings;
+  /** Rows of the libraries that it can be narrowed down to. */
+  rows: Record<"scents" | "colourants", { id: string; name: string }[]>;
 }) {
+  const groups = [
+    { label: "Scents", options: rows.scents.map((r) => ({ value: `scents:${r.id}`, label: r.name })) },
+    { label: "Colours", options: rows.colourants.map((r) => ({ value: `colourants:${r.id}`, label: r.name })) },
+  ].filter((g) => g.options.length > 0);
+  const nameOf = (uses: string) => groups.flatMap((g) => g.options).find((o) => o.value === uses)?.label ?? "";
   const [asked, setAsked] = useState(firstAsked);
   const [page, setPage] = useState(first);
   const [trouble, setTrouble] = useState<string | null>(null);
@@ -123,6 +131,14 @@ export default function Search({
                 onChoose={(phase) => set({ phase })}
               />
               <Choose
+                label="Scent or colour in it"
+                className="field max-w-56 narrow:min-h-[44px]"
+                value={groups.some((g) => g.options.some((o) => o.value === asked.uses)) ? asked.uses : ""}
+                options={[{ value: "", label: "any scent, any colour" }]}
+                groups={groups}
+                onChoose={(uses) => set({ uses, usesName: nameOf(uses) })}
+              />
+              <Choose
                 label="Rating"
                 className="field narrow:min-h-[44px]"
                 value={asked.rating}
@@ -130,7 +146,7 @@ export default function Search({
                 onChoose={(rating) => set({ rating })}
               />
             </div>
-            {asked.uses !== "" && (
+            {asked.uses !== "" && nameOf(asked.uses) === "" && (
               <p className="mt-2">
                 with <strong>{asked.usesName || asked.uses}</strong>{" "}
                 <button
