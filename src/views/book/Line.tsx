@@ -1,6 +1,7 @@
 import { format, parseISO } from "date-fns";
 import { type ReactNode, useMemo } from "react";
 import type { LineEntry } from "../../core/derive/line";
+import { BarThumb } from "../parts/BarThumb";
 import { BatchHead } from "../parts/BatchHead";
 import { type BatchPageProps, LiveBench } from "../parts/bench";
 import { FaceCanvas } from "../parts/FaceCanvas";
@@ -137,13 +138,10 @@ function SoapLine({ initial, line }: { initial: StoredBatch; line: LineEntry[] }
                     <span className="flex gap-1.5">
                       {l.photos.map((p) => (
                         <a key={p.hash} href={`/batches/${l.entry.id}/photos`}>
-                          <img
-                            src={`/api/photos/${p.hash}?size=thumb`}
+                          <BarThumb
+                            hash={p.hash}
                             alt={`${p.bar === null ? "The soap" : `Bar ${p.bar}`} as it was cut, ${l.entry.title}`}
-                            loading="lazy"
-                            width={82}
-                            height={62}
-                            className="h-[62px] w-[82px] border border-ink/40 object-cover"
+                            size="cell"
                           />
                         </a>
                       ))}

@@ -1,4 +1,5 @@
 import type { Photo } from "../../core/photo/photoSchema";
+import { BarThumb } from "../parts/BarThumb";
 import { Section } from "../parts/Section";
 
 /** Photos of a batch's bars in its book, each a way to the page of them. */
@@ -11,14 +12,7 @@ export function PhotoStrip({ id, photos }: { id: string; photos: readonly Photo[
           {photos.map((p) => (
             <li key={p.id}>
               <a href={href}>
-                <img
-                  src={`/api/photos/${p.hash}?size=thumb`}
-                  alt={p.bar ? `Bar ${p.bar.number} as it was cut` : "The soap"}
-                  loading="lazy"
-                  width={112}
-                  height={84}
-                  className="h-[84px] w-[112px] border border-ink/40 object-cover"
-                />
+                <BarThumb hash={p.hash} alt={p.bar ? `Bar ${p.bar.number} as it was cut` : "The soap"} size="list" />
               </a>
             </li>
           ))}
