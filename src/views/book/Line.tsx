@@ -137,7 +137,11 @@ function SoapLine({ initial, line }: { initial: StoredBatch; line: LineEntry[] }
                   {cells((l) => (
                     <span className="flex gap-1.5">
                       {l.photos.map((p) => (
-                        <a key={p.hash} href={`/batches/${l.entry.id}/photos`}>
+                        <a
+                          key={p.hash}
+                          href={`/batches/${l.entry.id}/photos`}
+                          aria-label={`Photo of ${p.bar === null ? "the soap" : `bar ${p.bar}`}, ${l.entry.title}`}
+                        >
                           <BarThumb
                             hash={p.hash}
                             alt={`${p.bar === null ? "The soap" : `Bar ${p.bar}`} as it was cut, ${l.entry.title}`}

@@ -11,7 +11,7 @@ export function PhotoStrip({ id, photos }: { id: string; photos: readonly Photo[
         <ul className="mt-1 flex flex-wrap gap-2">
           {photos.map((p) => (
             <li key={p.id}>
-              <a href={href}>
+              <a href={href} aria-label={p.bar ? `Photo of bar ${p.bar.number}` : "Photo of the soap"}>
                 <BarThumb hash={p.hash} alt={p.bar ? `Bar ${p.bar.number} as it was cut` : "The soap"} size="list" />
               </a>
             </li>
