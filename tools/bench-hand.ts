@@ -35,7 +35,10 @@ interface Tally {
   square: number;
 }
 
-for (const family of ["drop", "hanger"] as const) {
+/** `npm run bench:hand -- hanger 3`: one design and one number of bars alone. */
+const [onlyFamily, onlyBars] = process.argv.slice(2);
+
+for (const family of (["drop", "hanger"] as const).filter((f) => !onlyFamily || f === onlyFamily)) {
   const derived = derive(planOfFamily(family));
   const design = derived.designs.get("m1")!;
   const palette = derived.palette;
@@ -44,7 +47,7 @@ for (const family of ["drop", "hanger"] as const) {
   const all = poured.reduce((a, b) => a + b, 0);
   const expected = { widthMm, heightMm, palette, shares: poured.map((v) => v / all) };
   const baseAt = anchorOf(palette.map(labOf), expected.shares);
-  for (const bars of [1, 3]) {
+  for (const bars of [1, 3].filter((b) => !onlyBars || b === Number(onlyBars))) {
     const views = Array.from({ length: bars }, (_, i) => ({
       kind: "across" as const,
       atMm: 60 + (130 * (i + 0.5)) / bars,

@@ -16,6 +16,7 @@ import * as changes from "../../src/pages/api/changes";
 import * as health from "../../src/pages/api/health";
 import * as unknown from "../../src/pages/api/knowledge/[unknown]";
 import * as knowledge from "../../src/pages/api/knowledge/index";
+import * as evidence from "../../src/pages/api/library/[kind]/[id]/evidence";
 import * as row from "../../src/pages/api/library/[kind]/[id]/index";
 import * as versions from "../../src/pages/api/library/[kind]/[id]/versions";
 import * as library from "../../src/pages/api/library/[kind]/index";
@@ -244,6 +245,12 @@ describe("settings, lessons and health over the API", () => {
     const forgotten = { unknown: encodeURIComponent(known[0].unknown) };
     expect((await call(unknown.DELETE, { params: forgotten })).status).toBe(204);
     expect((await call(unknown.DELETE, { params: forgotten })).status).toBe(404);
+  });
+
+  it("a row of a library has what own poured batches say of it; a library that is none has not", async () => {
+    const answer = await call(evidence.GET, { params: { kind: "colourants", id: "c-nobody" } });
+    expect(answer).toMatchObject({ status: 200, answer: { poured: 0, rating: null, lines: [] } });
+    expect((await call(evidence.GET, { params: { kind: "spoons", id: "x" } })).status).toBe(404);
   });
 
   it("health answers once the database is open", async () => {

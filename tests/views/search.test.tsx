@@ -20,6 +20,11 @@ vi.stubGlobal(
     terminate() {}
   },
 );
+const EVIDENCE = {
+  poured: 4,
+  rating: { mean: 3.5, of: 2 },
+  lines: [{ words: "riced: small lumps, at the pour", seen: 1, of: 4 }],
+};
 const ROWS = { scents: [{ id: "s-fir", name: "Fir Smoke" }], colourants: [{ id: "c-ink", name: "Deep ink" }] };
 const ASKED: Asked = { search: "", family: "", phase: "", rating: "", uses: "", usesName: "" };
 const entry = (id: string, title: string, rating: number | null): LineEntry["entry"] => ({
@@ -32,6 +37,7 @@ const found = (id: string, title: string, at: FoundBatch["at"] = null): FoundBat
 const asked: string[] = [];
 const answerWith = (list: FoundBatch[], total = list.length) =>
   vi.stubGlobal("fetch", async (path: string) => {
+    if (path.endsWith("/evidence")) return new Response(JSON.stringify(EVIDENCE), { status: 200 });
     asked.push(path);
     return new Response(JSON.stringify({ total, found: list }), { status: 200 });
   });
@@ -82,6 +88,9 @@ describe("the search", () => {
     answerWith([found("a", "Halo")], 9);
     render(<UsedIn kind="scents" id="s1" />);
     await waitFor(() => expect(screen.getByRole("heading").textContent).toBe("Used in 9 batches"));
+    expect((await screen.findByTestId("own-batches")).textContent).toBe(
+      "4 own batches poured with it, rated 3.5 in the mean. Noted: riced: small lumps, at the pour in 1 of 4.",
+    );
     expect(screen.getByRole("link", { name: "all 9" }).getAttribute("href")).toBe("/search?uses=scents%3As1");
     expect(screen.getByRole("link", { name: "Halo" }).getAttribute("href")).toBe("/batches/a/book");
   });

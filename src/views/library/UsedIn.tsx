@@ -3,6 +3,7 @@ import { useEffect, useState } from "react";
 import type { FoundPage } from "../../core/derive/searched";
 import { LIBRARY, type LibraryKind } from "../../core/library/kinds";
 import { api } from "../parts/api";
+import { OwnBatchesSay } from "../parts/OwnBatchesSay";
 import { Rating } from "../parts/Rating";
 
 const SHOWN = 6;
@@ -27,6 +28,7 @@ export function UsedIn({ kind, id }: { kind: LibraryKind; id: string }) {
       <h2 id="used-head" className="text-[17px]">
         Used in {page.total === 0 ? "no batch yet" : `${page.total} ${page.total === 1 ? "batch" : "batches"}`}
       </h2>
+      <OwnBatchesSay kind={kind} id={id} />
       <ul className="mt-1" aria-label={`Batches that use this ${LIBRARY[kind].one}`}>
         {page.found.map(({ entry, pouredOn }) => (
           <li key={entry.id} className="flex flex-wrap items-baseline gap-x-3 py-0.5">

@@ -5,6 +5,7 @@ import { AdditiveRows } from "../../parts/AdditiveRows";
 import { BoundNumber, BoundSelect, BoundText } from "../../parts/bound";
 import { Choose } from "../../parts/Choose";
 import { Drawer } from "../../parts/Drawer";
+import { OwnBatchesSay } from "../../parts/OwnBatchesSay";
 import { Says } from "../../parts/Says";
 import { useUnits } from "../../parts/units";
 import { editable, type PanelProps } from "../panel";
@@ -89,6 +90,12 @@ export function PortionDrawer({ batch, derived, disabled, portionId, onPortion, 
         plan={plan}
         derived={derived}
       />
+      {portion.colourants.map((c) =>
+        c.libraryId ? <OwnBatchesSay key={c.id} kind="colourants" id={c.libraryId} name={c.name} /> : null,
+      )}
+      {portion.scent?.libraryId && (
+        <OwnBatchesSay kind="scents" id={portion.scent.libraryId} name={portion.scent.name} />
+      )}
       {late.length > 0 && (
         <p className="mt-3">
           Of the whole formula, stirred in here after the colour:{" "}
