@@ -6,8 +6,8 @@ import { beforeEach, expect, it, vi } from "vitest";
 import { derive } from "../../src/core/derive/derive";
 import { newPlan } from "../../src/core/document/newPlan";
 import type { Plan } from "../../src/core/document/schema";
+import { tellDevice } from "../../src/views/parts/useDevice";
 import { type OnScale, ReadingPad } from "../../src/views/pour/ReadingPad";
-import { tellDevice } from "../../src/views/pour/useDevice";
 
 beforeEach(() => vi.stubGlobal("EventSource", class {}));
 

@@ -2,6 +2,7 @@ import { format, parseISO } from "date-fns";
 import { useState } from "react";
 import type { Weighing } from "../../core/cure/cureSchema";
 import { idMaker } from "../../core/document/ids";
+import { FromScale, useBarOnScale } from "../parts/FromScale";
 import { NumberField } from "../parts/NumberField";
 import { RemoveButton } from "../parts/RemoveButton";
 import { useUnits } from "../parts/units";
@@ -12,6 +13,7 @@ const PATH = ["record", "cure", "weighings"] as const;
 /** Masses of the marked bars by day: a row for a day, a column for a bar; what is put in is the row of a day. */
 export function Weighings({ batch, today, marks }: { batch: OpenBatch; today: string; marks: readonly string[] }) {
   const { grams } = useUnits();
+  const scale = useBarOnScale();
   const { weighings } = batch.plan.record.cure;
   const [on, setOn] = useState(today);
   const [bar, setBar] = useState(marks[0] ?? "1");
@@ -20,11 +22,11 @@ export function Weighings({ batch, today, marks }: { batch: OpenBatch; today: st
   const bars = [...new Set(weighings.map((w) => w.bar))].sort((a, b) => a.localeCompare(b, "en", { numeric: true }));
   const days = [...new Set(weighings.map((w) => w.on))].sort();
   const of = (d: string, b: string) => weighings.find((w) => w.on === d && w.bar === b);
-  const put = () => {
-    if (massG === null) return setTrouble("say what the bar weighs");
+  const put = (weighedG: number | null) => {
+    if (weighedG === null) return setTrouble("say what the bar weighs");
     if (on > today) return setTrouble("this day is still to come");
     const known = of(on, bar.trim());
-    const item: Weighing = { id: known?.id ?? idMaker(batch.plan)("w"), on, bar: bar.trim(), massG };
+    const item: Weighing = { id: known?.id ?? idMaker(batch.plan)("w"), on, bar: bar.trim(), massG: weighedG };
     const refused = batch.set(PATH, [...weighings.filter((w) => w !== known), item]);
     batch.seal();
     setTrouble(refused);
@@ -40,7 +42,7 @@ export function Weighings({ batch, today, marks }: { batch: OpenBatch; today: st
         className="flex flex-wrap items-end gap-x-4 gap-y-2"
         onSubmit={(e) => {
           e.preventDefault();
-          put();
+          put(massG);
         }}
       >
         <label className="text-muted">
@@ -77,6 +79,7 @@ export function Weighings({ batch, today, marks }: { batch: OpenBatch; today: st
         <button type="submit" className="button button-main min-h-[44px]">
           Put it down
         </button>
+        <FromScale scale={scale} onTake={put} />
       </form>
       {trouble && (
         <p role="alert" className="mt-1 text-amber">

@@ -18,6 +18,7 @@ import { CUT_DAY_KEYS } from "../keys/screens";
 import { type Acts, useKeys } from "../keys/useKeys";
 import { BatchHead } from "../parts/BatchHead";
 import { type BatchPageProps, LiveBench } from "../parts/bench";
+import { FromScale, useBarOnScale } from "../parts/FromScale";
 import { NumberField } from "../parts/NumberField";
 import { SaveTrouble } from "../parts/SaveMark";
 import type { StoredBatch } from "../parts/stored";
@@ -60,6 +61,7 @@ function DayOfCut({ initial }: { initial: StoredBatch }) {
   /** What the next tap on the bar shows the place of. */
   const [marking, setMarking] = useState<Finding>("air");
   const mass = useRef<HTMLDivElement>(null);
+  const scale = useBarOnScale();
   const loaf = bars.filter((b) => b.mouldId === bar?.mouldId);
   const sights = useMemo(() => loaf.slice(0, MOST_DRAWN).map((b) => sightOf(b.loaf, b.leaf)), [loaf]);
   const large = useMemo(() => {
@@ -102,7 +104,10 @@ function DayOfCut({ initial }: { initial: StoredBatch }) {
       rest: (e) => (e.repeat ? false : note(restAsPredicted(plan, bars, today()))),
       bar: (e) => go(at + (e.key === "ArrowLeft" ? -1 : 1)),
       thumb: (e) => (e.repeat ? false : thumb(Number(e.key) as Thumb)),
-      mass: () => mass.current?.querySelector("input")?.focus(),
+      mass: (e) =>
+        scale.valueG !== null
+          ? e.repeat || set({ massG: scale.valueG })
+          : mass.current?.querySelector("input")?.focus(),
       keep: (e) => (e.repeat ? false : fate("keep")),
       sample: (e) => (e.repeat ? false : fate("sample")),
       undo: () => batch.undo(),
@@ -193,6 +198,7 @@ function DayOfCut({ initial }: { initial: StoredBatch }) {
                   }
                   onBlur={batch.seal}
                 />
+                <FromScale scale={scale} onTake={(massG) => set({ massG })} />
                 <PhotoLink id={initial.id} photos={plan.record.photos} bar={bar} />
               </div>
               <CutCounts count={count} bar={bar} onFate={fate} />

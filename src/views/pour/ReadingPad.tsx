@@ -7,10 +7,10 @@ import type { Reading } from "../../core/document/logSchema";
 import type { Plan } from "../../core/document/schema";
 import { parseQuantity, unitLabel } from "../../core/units/quantities";
 import { useUnits } from "../parts/units";
+import { useDevice } from "../parts/useDevice";
 import { CableScale, LiveScale } from "./LiveScale";
 import { NumberPad } from "./NumberPad";
 import { BY_MARK, readOf } from "./readingWords";
-import { useDevice } from "./useDevice";
 
 /** What stands on the scale. */
 export type OnScale = { what: "bowl" | "cup"; of: string };

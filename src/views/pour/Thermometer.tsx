@@ -6,7 +6,7 @@ import type { Batter } from "../../core/document/schema";
 import { NumberField } from "../parts/NumberField";
 import { useUnits } from "../parts/units";
 import type { OpenBatch } from "../parts/useBatch";
-import { useDevice } from "./useDevice";
+import { useDevice } from "../parts/useDevice";
 
 interface Props {
   batch: OpenBatch;

@@ -1,5 +1,5 @@
 import { lineCutter, readScaleLine } from "../../formats/scaleLine";
-import { tellDevice } from "./useDevice";
+import { tellDevice } from "../parts/useDevice";
 
 /** What of the browser's serial ports is used here. */
 interface Port {

@@ -1,6 +1,6 @@
 import { useEffect, useState } from "react";
 import { type DeviceReading, readTold } from "../../core/practice/deviceReading";
-import { follow } from "../parts/follow";
+import { follow } from "./follow";
 
 /** A device that was not heard for so long is gone, ms: each says at least every second and a half that it is there. */
 const GONE_MS = 5000;
