@@ -22,3 +22,6 @@ Object.assign(globalThis, {
 // A busy machine may take seconds over what takes a moment: what is waited for comes, or the test fails in the end.
 configure({ asyncUtilTimeout: 10_000 });
 afterEach(cleanup);
+
+/** The page follows nobody here. */
+if (typeof EventSource === "undefined") Object.assign(globalThis, { EventSource: class extends EventTarget {} });
