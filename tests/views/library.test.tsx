@@ -31,7 +31,9 @@ beforeEach(() => {
     asked.push({ method: init?.method ?? "GET", url });
     const made = init?.method === "POST" ? { ...row("m9", ""), document: JSON.parse(init.body!).document } : null;
     const used = url.startsWith("/api/search") ? { total: 0, found: [] } : null;
-    const body = made ?? used ?? (url.includes("?") ? { total: 1, items: [row("m1", "Loaf")] } : row("m1", "Loaf"));
+    const said = url.endsWith("/evidence") ? { poured: 0, rating: null, lines: [] } : null;
+    const body =
+      made ?? used ?? said ?? (url.includes("?") ? { total: 1, items: [row("m1", "Loaf")] } : row("m1", "Loaf"));
     return Promise.resolve({ ok: true, status: 200, json: () => Promise.resolve(body) });
   });
 });

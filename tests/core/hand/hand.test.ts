@@ -11,7 +11,7 @@ import { photographed, photoOf, trueFace } from "../../support/madePhotos";
 
 const VIEW = { kind: "across" as const, atMm: 110 };
 /** Fewer hands than the page imagines: enough for the law, and quick. */
-const FEW = { draws: 90, photos: 6, seed: 11 };
+const FEW = { draws: 70, photos: 5, seed: 11 };
 const finished = <T>(steps: Generator<unknown, T>): T => {
   for (;;) {
     const step = steps.next();
@@ -33,7 +33,7 @@ describe("photos of a hanger", () => {
     const random = generator(5);
     const at = HAND_CONSTANTS.indexOf(constant);
     const found: { truth: number; read: HandRead }[] = [];
-    for (let k = 0; k < 6; k++) {
+    for (let k = 0; k < 5; k++) {
       const log = HAND_CONSTANTS.map((c) => HAND_SPREAD[c] * gauss(random));
       const look = Object.fromEntries(HAND_CONSTANTS.map((c, i) => [c, Math.exp(log[i])]));
       const { fine } = trueFace(compileDesign(asPoured(design, look, random)), VIEW.atMm);
@@ -43,7 +43,7 @@ describe("photos of a hanger", () => {
       const read = readHand(reader, batchFigures([measured.face.figures], expected.palette.length));
       found.push({ truth: log[at], read: read.find((r) => r.constant === constant)! });
     }
-    expect(found.length).toBeGreaterThanOrEqual(5);
+    expect(found.length).toBeGreaterThanOrEqual(4);
     const within = found.filter(({ truth, read }) => Math.abs(read.mean - truth) < NINE_IN_TEN * read.sd).length;
     expect(within).toBeGreaterThanOrEqual(found.length - 1);
     const rms = Math.sqrt(found.reduce((s, { truth, read }) => s + (read.mean - truth) ** 2, 0) / found.length);
