@@ -9,7 +9,8 @@ export function ScentLessons({ id, scent }: { id: string; scent: LibraryScent })
   const { lessons } = useBench();
   const [isForgotten, setForgotten] = useState(false);
   const known = isForgotten ? null : scentKnowledge(id, scent, lessons);
-  if (!known) {
+  // What batches said of its jump alone says nothing of its speed.
+  if (!known || known.lessons.length === 0) {
     return (
       <p className="text-[13px] text-muted">
         {isForgotten
