@@ -6,8 +6,6 @@ import { cupsLeft, FAR, type Ground, goOn, inParts, placed, type Way } from "./g
 /** Mass of one lump that a hand takes and presses, g, and the most lumps of one cup (Tundish estimates). */
 const LUMP_G = 45;
 const MOST_LUMPS = 16;
-/** Density to take a lump's mass by: only how many there are hangs on it. */
-const ABOUT_G_PER_ML = 1;
 
 const RAW = "gloves on, it is raw; what does not close can be cut up and rebatched";
 
@@ -17,7 +15,8 @@ function lumpsOf(g: Ground, p: Portion): Operation[] {
   const mould = byId(plan.moulds, rest.mouldId);
   const pct = rest.cupPct.get(p.id)!;
   const sharesPct = plan.portions.reduce((sum, o) => sum + o.sharePct, 0);
-  const boxG = (mould.lengthMm * mould.widthMm * mould.heightMm * ABOUT_G_PER_ML) / 1000;
+  // A gram to a millilitre: only how many lumps there are hangs on it.
+  const boxG = (mould.lengthMm * mould.widthMm * mould.heightMm) / 1000;
   const leftG = (((boxG * mould.fillPct) / 100) * (p.sharePct / sharesPct) * pct) / 100;
   const pieces = Math.min(MOST_LUMPS, Math.max(1, Math.round(leftG / LUMP_G)));
   return inParts(g, pct, [{ kind: "lumps", portionId: p.id, cupPct: 0, pieces }]);

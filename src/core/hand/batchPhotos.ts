@@ -69,8 +69,6 @@ export const setBar = (id: string, bar: Photo["bar"]): Edit =>
     { kind: "set", path: ofPhoto(id, "measured"), value: null },
   ]);
 
-export const setNote = (id: string, note: string): Edit => ({ kind: "set", path: ofPhoto(id, "note"), value: note });
-
 /** A photo that teaches: of one bar, measured by the figures that hold today, not left out. */
 export type Counting = Photo & { bar: NonNullable<Photo["bar"]>; measured: MeasuredFace };
 export function countingPhotos(plan: Pick<Plan, "record">): Counting[] {
@@ -96,8 +94,8 @@ export function areLessonsStale(plan: Pick<Plan, "record">): boolean {
 const HUE_SD = { own: 0.02, shared: 0.02 } as const;
 
 /**
- * What photos say of cured colours: how far each lies from its patch, cup by cup that holds one colourant of the library alone. Nothing of the largest
- * cup: its colour is what the light was taken by.
+ * What photos say of cured colours: how far each lies from its patch, cup by cup that holds one colourant of the library alone. Nothing of the colour
+ * that the light was taken by.
  * @param palette cured colours as predicted for this plan, with what it already knew
  */
 export function huesOf(plan: Plan, photos: readonly Counting[], palette: readonly string[]): HueLesson[] {

@@ -1,7 +1,7 @@
 import { solveSymmetric } from "../clock/matrix";
 import { HAND_CONSTANTS, type HandConstant } from "../techniques/hand";
 import { HAND_SPREAD } from "./knowledge";
-import type { Training } from "./train";
+import { type Training, WIDER } from "./train";
 
 /** What photos of one batch say of a constant: natural log of its factor, and its lesson told apart from what was believed before. */
 export interface HandRead {
@@ -21,7 +21,6 @@ const NEAREST = 0.6;
 const WIDENED = 1.15;
 /** A batch tells something from here on: how much narrower than before. */
 const TELLS_UNDER = 0.93;
-const WIDER = 1.25;
 
 /** Most spreads that what was seen may lie off the hands before it is held to them. */
 const HELD_TO = 4;
@@ -117,14 +116,14 @@ function fitOf(constant: HandConstant, training: Training, rows: readonly Float6
   const n = rows.length;
   const places = rows.map((_, k) => k);
   let best = { cost: Number.POSITIVE_INFINITY, told: new Float64Array(n), ...MODELS[0] };
-  let tables = new Map<number | null, Float64Array>();
+  const tables = new Map<number | null, Float64Array>();
   for (const { bend, penalty } of MODELS) {
     let table = tables.get(bend);
     if (!table) {
       table = new Float64Array(n * n);
       for (let i = 0; i < n; i++)
         for (let j = 0; j <= i; j++) table[i * n + j] = table[j * n + i] = alike(rows[i], rows[j], bend);
-      tables = new Map([...tables, [bend, table]]);
+      tables.set(bend, table);
     }
     const own = table;
     const told = new Float64Array(n);

@@ -24,7 +24,8 @@ export interface TrainOptions {
   seed: number;
 }
 export const USUAL_TRAINING: TrainOptions = { draws: 300, photos: 30, seed: 20_26 };
-const WIDER = 1.25;
+/** How much wider than is believed hands are drawn: each counts by how likely it is afterwards. */
+export const WIDER = 1.25;
 /** What is not known of a pour beside the hand: its traces (all together and each), where it fell, mm, and how much, natural log. */
 const UNKNOWN = { sharedTrace: 0.15, ownTrace: 0.1, placeMm: 3, amount: 0.08 } as const;
 const TRACE = { least: 1, most: 5 } as const;

@@ -243,10 +243,6 @@ export const lineMmOf = (figures: readonly number[], colours: number): number =>
 /** Mean height of a colour in a face, part of it from below, out of its figures. */
 export const meanHeightOf = (figures: readonly number[], colour: number): number => figures[PER_COLOUR * colour + 1];
 
-/** Figures whose spread from bar to bar tells how uneven a hand is: where among them each group lies. */
-const GROUPS = 7;
-export const barSpreadCount = (): number => GROUPS;
-
 /** Log spread between the bars of one batch of seven groups of figures; needs two. */
 function barSpreads(faces: readonly (readonly number[])[], colours: number): number[] {
   const variance = (i: number) => {

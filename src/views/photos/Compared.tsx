@@ -99,8 +99,8 @@ export function Compared({
       </table>
       <p className="mt-1 text-[13px] text-muted">
         A line is {mm(seen.lineMm)} wide in the mean, predicted {mm(predicted.lineMm)}. Heights from the floor, part of
-        the bar; 4 mm of rim and 6 mm of top are left out, where ash lies. Shares are told to about 2 points, colours by
-        the largest cup: its own is taken as predicted.
+        the bar; 4 mm of rim and 6 mm of top are left out, where ash lies. Shares are told to about 2 points, the light
+        is taken by the palest large colour, which itself is taken as predicted.
       </p>
     </div>
   );
