@@ -7,12 +7,12 @@ test.use({ serviceWorkers: "allow" });
 
 const instruction = (page: Page) => page.getByTestId("instruction");
 
-/** A pour that has been on for so many seconds; every step that the plan has before then is done. */
-async function onSince(request: APIRequestContext, atS: number): Promise<string> {
+/** A pour that has been on for so many seconds; every step that the plan has before then is done. Nothing was done after them for `lateS`. */
+async function onSince(request: APIRequestContext, atS: number, lateS = 0): Promise<string> {
   const document = demoBatches("2026-11-27").find((b) => b.id === "demo-meteor-shower")!.plan;
   const { id } = await (await request.post("/api/batches", { data: { ...document, title: "It runs" } })).json();
   const { timeline } = await (await request.post("/api/plan/derive", { data: document })).json();
-  const startMs = Date.now() - 1000 * atS;
+  const startMs = Date.now() - 1000 * (atS + lateS);
   const note = async (event: object, s: number) => {
     const at = new Date(startMs + 1000 * s).toISOString();
     const answer = await request.post(`/api/batches/${id}/events`, { data: { at, by: "", ...event } });
@@ -75,5 +75,32 @@ test("a cup runs at minute 4: other ways are shown with their faces within a sec
   await page.keyboard.press("r");
   await page.keyboard.press("w");
   await expect(instruction(page)).toHaveText(before!);
+  await context.close();
+});
+
+test("a pour that stood for a quarter of an hour is pressed in: laid out by a key, led cup by cup, taken back", async ({
+  start,
+  browser,
+}) => {
+  const server = await start(4478);
+  await up(server);
+  const context = await browser.newContext({ baseURL: server.address, serviceWorkers: "block" });
+  const page = patient(await context.newPage());
+  page.on("dialog", (dialog) => void dialog.accept());
+  const id = await onSince(context.request, 240, 900);
+  await page.goto(`/batches/${id}/pour`);
+  const before = await instruction(page).textContent();
+  await page.keyboard.press("r");
+  const nearest = page.getByRole("region", { name: "Nearest to the plan" });
+  await expect(nearest.getByRole("heading", { name: "Press all that is left in, lump by lump" })).toBeVisible();
+  await expect(nearest).toContainText("gloves on, it is raw");
+  await page.keyboard.press("1");
+  await expect(instruction(page)).toHaveText(/^Press in Ink, \d+ g$/);
+  await page.keyboard.press("Space");
+  await expect(instruction(page)).toHaveText(/^Press in (?!Ink)\w+, \d+ g$/);
+  await page.keyboard.press("u");
+  await page.keyboard.press("u");
+  await expect(instruction(page)).toHaveText(before!);
+  await saved(page);
   await context.close();
 });

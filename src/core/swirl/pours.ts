@@ -45,8 +45,8 @@ export function spoonRow(
   warp(b, hashSeed(seed, "press"), handMm(pour.trace) * 0.7, null, 4);
 }
 
-/** How far lumps stray from an even grid, share of its step, and how unlike in size they are. */
-const LUMP = { strays: 0.7, least: 0.7, most: 1.3, roundMm: 4 } as const;
+/** How far lumps stray from an even grid, share of its step, how unlike in size they are, and how far they are pressed into what lies, share of a lump's radius. */
+const LUMP = { strays: 0.7, least: 0.7, most: 1.3, roundMm: 4, pressed: 0.3 } as const;
 export function lumps(b: Build, pour: Extract<DesignPour, { kind: "lumps" }>, seed: number, addsMm: number): void {
   const { lengthMm: L, widthMm: W } = b.design;
   const random = generator(seed);
@@ -67,7 +67,7 @@ export function lumps(b: Build, pour: Extract<DesignPour, { kind: "lumps" }>, se
       addsMm: addMm,
       along: footprint(bump(u, Math.min(0.9, radiusMm / L))),
       across: footprint(bump(v, Math.min(0.95, radiusMm / W))),
-      depthMm: Math.min(b.levelMm * 0.4, radiusMm * 0.6),
+      depthMm: Math.min(b.levelMm * 0.4, radiusMm * LUMP.pressed),
     });
     deposit(b, lens, addMm);
   }

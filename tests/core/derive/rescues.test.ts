@@ -5,7 +5,7 @@ import { waysOn } from "../../../src/core/advise/ways";
 import { computeMasses } from "../../../src/core/batter/masses";
 import { latestStartS, MOST_RESCUES, rescuesOf } from "../../../src/core/derive/rescues";
 import { applyEdit } from "../../../src/core/document/edits/edit";
-import type { BenchEvent } from "../../../src/core/document/logSchema";
+import { type BenchEvent, benchEventSchema } from "../../../src/core/document/logSchema";
 import { readPlan } from "../../../src/core/document/read";
 import { afterBench } from "../../../src/core/document/record";
 import type { Plan } from "../../../src/core/document/schema";
@@ -43,6 +43,16 @@ describe("the ways to go on", () => {
           for (const way of ways) {
             const tried = applyEdit(plan, way.edit);
             if (!tried.ok) throw new Error(`${way.id}: ${tried.reason}`);
+            // The server takes it as a change in the record.
+            const kept = benchEventSchema.safeParse({
+              kind: "replanned",
+              id: "r",
+              at: "2026-11-27T10:00:00.000Z",
+              by: "",
+              words: way.words,
+              edit: way.edit,
+            });
+            expect(kept.error?.issues, way.id).toBeUndefined();
             const after = tried.document;
             const read = readPlan(after);
             expect(read.ok ? [] : read.problems, way.id).toEqual([]);
@@ -168,6 +178,12 @@ describe("rescues", () => {
     // The lumps of a cup are where it lies: its share of the loaf, in pieces.
     const pressed = best.design.pours.filter((p) => p.kind === "lumps");
     expect(pressed.length).toBeGreaterThan(1);
+    // Each cup in turn, what is left of the larger ones in a second round.
+    const tried = applyEdit(plan, best.edit);
+    const order = tried.ok ? tried.document.operations.flatMap((o) => (o.kind === "lumps" ? [o.portionId] : [])) : [];
+    const cups = new Set(order);
+    expect(order.slice(0, cups.size)).toEqual([...cups]);
+    expect(order.length).toBeGreaterThan(cups.size);
     const shown = compileDesign(best.design);
     const share = new Map<number, number>();
     let all = 0;
@@ -185,6 +201,28 @@ describe("rescues", () => {
     }
     for (const [colour, volume] of poured)
       expect(Math.abs((share.get(colour) ?? 0) / all - volume / sum)).toBeLessThan(0.05);
+  });
+
+  it("press a cup in without the scent that it had not got yet: no lump takes it", () => {
+    const { plan, nowS } = runningPour("drop", 0.4);
+    const unscented = {
+      ...plan,
+      record: {
+        ...plan.record,
+        events: plan.record.events.filter((e) => e.kind !== "stepDone" || !e.stepId.startsWith("scent:")),
+      },
+    };
+    const scentedId = plan.portions.find((p) => p.scent !== null)!.id;
+    for (const [given, keeps] of [
+      [plan, true],
+      [unscented, false],
+    ] as const) {
+      const way = rescuesOf(given, { ...ASKED, nowS: nowS + 1200 })!.list.find((r) => r.id === "press-all")!;
+      const tried = applyEdit(given, way.edit);
+      if (!tried.ok) throw new Error(tried.reason);
+      expect(tried.document.portions.find((p) => p.id === scentedId)!.scent !== null).toBe(keeps);
+      expect(way.cost.includes("without scent")).toBe(!keeps);
+    }
   });
 
   it("a tool that is not there puts a way out, and says so", () => {
