@@ -144,7 +144,9 @@ function expected(id: FamilyId, open: readonly ScheduledStep[]): string {
 function rescueOf(found: Found, plan: Found, asked: Asked): Rescue {
   const { way, timeline, masses } = found;
   const open = timeline.steps.filter((s) => !s.done);
-  const used = (f: Found) => f.masses.moulds.reduce((sum, m) => sum + m.pouredG, 0);
+  // What a cup goes without (its scent) is not left over of it.
+  const spare = (f: Found) =>
+    f.masses.portions.reduce((sum, p) => sum + p.finishedG, 0) - f.masses.moulds.reduce((sum, m) => sum + m.pouredG, 0);
   const before = new Set(needsOf(plan.plan, asked.tools).map((n) => n.words));
   // The face is of what is really in the cups, the clock's part of the plan as it was.
   const real = hasAdded(found.plan) ? withAdded(found.plan, masses) : found.plan;
@@ -166,7 +168,7 @@ function rescueOf(found: Found, plan: Found, asked: Asked): Rescue {
     leftMin: Math.max(0, timeline.endS - asked.nowS) / 60,
     washUpMin: costOf(found.plan, timeline.endS).washUpMin,
     tools: leftNeeds(found, asked).flatMap((n) => (before.has(n.words) ? [] : [n.words])),
-    unusedG: Math.max(0, used(plan) - used(found)),
+    unusedG: Math.max(0, spare(found) - spare(plan)),
     isElsewhere: mouldId !== atHand,
     levelMm: byId(masses.moulds, mouldId).levelMm,
     cutMm: middleOf(found.plan, mouldId),

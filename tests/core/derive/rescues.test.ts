@@ -222,6 +222,7 @@ describe("rescues", () => {
       if (!tried.ok) throw new Error(tried.reason);
       expect(tried.document.portions.find((p) => p.id === scentedId)!.scent !== null).toBe(keeps);
       expect(way.cost.includes("without scent")).toBe(!keeps);
+      expect(way.unusedG).toBeLessThan(0.5);
     }
   });
 
