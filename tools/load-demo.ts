@@ -6,12 +6,14 @@ import { taughtBy } from "../src/core/derive/taught";
 import { putBatch } from "../src/data/batches";
 import { PHOTOGRAPHED, WORKED_OUT } from "../src/data/demo/bars";
 import { demoLibrary } from "../src/data/demo/library";
+import { demoStock } from "../src/data/demo/stock";
 import { demoBatches } from "../src/data/demo/studio";
 import { demoYear } from "../src/data/demo/year";
 import { putLessons } from "../src/data/lessons";
 import { putLibraryItem } from "../src/data/library";
 import { DataDirectoryInUse } from "../src/data/lock";
 import { openDatabase } from "../src/data/open";
+import { getPaper, savePaper } from "../src/data/papers";
 import { placeOf, shownPlace } from "../src/data/place";
 import { getSettings, saveSettings } from "../src/data/settings";
 import { withPhotos } from "../src/server/photos/demoPhotos";
@@ -36,6 +38,8 @@ try {
     if (taught) await putLessons(db, id, taught);
   }
   for (const { kind, id, document } of demoLibrary()) await putLibraryItem(db, kind, id, document);
+  const stock = await getPaper(db, "stock");
+  if (stock.version === 0) await savePaper(db, "stock", 0, demoStock(today));
   const stored = await getSettings(db);
   if (stored.version === 0) await saveSettings(db, 0, { ...stored.document, studio: "Gnomon Lane" });
   await close();

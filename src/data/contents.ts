@@ -4,13 +4,15 @@ import { z } from "zod";
 import { type FieldProblem, problemsOf } from "../core/document/problems";
 import { readPlan } from "../core/document/read";
 import type { Plan } from "../core/document/schema";
-import { isLibraryKind, type LibraryDocument, readLibraryDocument } from "../core/library/kinds";
+import { isLibraryKind, type LibraryDocument, readLibraryDocument, withoutCounts } from "../core/library/kinds";
+import { PAPER_IDS, PAPERS, type PaperId } from "../core/practice/papers";
 import { settingsSchema } from "../core/practice/practiceSchema";
 import type { KindChange, RestoreChanges } from "../core/practice/restoring";
 import type { Database } from "./database";
 import { listColumns } from "./listColumns";
 import { hashOf } from "./photoFiles";
-import { batches, formulaVersions, lessons, libraryItems, settings } from "./schema";
+import { batches, formulaVersions, lessons, libraryItems, papers, settings } from "./schema";
+import { countedInRows } from "./stock";
 
 /** One document of all that is kept, with the place that it has in a backup. */
 export interface Part {
@@ -45,6 +47,8 @@ const lessonsSchema = z.array(
 );
 const settingsPartSchema = z.strictObject({ version, document: settingsSchema });
 
+const paperPart = (id: PaperId) => z.strictObject({ version, document: PAPERS[id].schema });
+
 type BatchPart = z.infer<typeof batchSchema>;
 
 const fileOf = (...parts: string[]) => `${parts.map(encodeURIComponent).join("/")}.json`;
@@ -66,6 +70,7 @@ async function readParts(db: Database): Promise<Part[]> {
   const items = await db.select().from(libraryItems).orderBy(libraryItems.kind, libraryItems.id);
   const versions = await db.select().from(formulaVersions).orderBy(formulaVersions.formulaId, formulaVersions.version);
   const taught = await db.select().from(lessons).orderBy(lessons.batchId, lessons.unknown);
+  const kept = await db.select().from(papers).orderBy(asc(papers.id));
   const [own] = await db.select().from(settings).where(eq(settings.id, 1));
   return [
     ...rows.map((b) => ({ path: fileOf("batches", b.id), value: instants(b, "createdAt", "updatedAt") })),
@@ -78,6 +83,7 @@ async function readParts(db: Database): Promise<Part[]> {
       value: instants(v, "savedAt"),
     })),
     { path: "lessons.json", value: taught.map((l) => instants(l, "learnedAt")) },
+    ...kept.map((p) => ({ path: fileOf("papers", p.id), value: { version: p.version, document: p.document } })),
     ...(own ? [{ path: "settings.json", value: { version: own.version, document: own.document } }] : []),
   ];
 }
@@ -90,6 +96,7 @@ export interface BackupContents {
   formulaVersions: z.infer<typeof formulaVersionSchema>[];
   lessons: z.infer<typeof lessonsSchema>;
   settings: z.infer<typeof settingsPartSchema> | null;
+  papers: { id: PaperId; version: number; document: object }[];
   photos: { hash: string; bytes: Uint8Array }[];
 }
 export type BackupRead = { ok: true; contents: BackupContents } | { ok: false; problems: FieldProblem[] };
@@ -103,9 +110,11 @@ export function contentsOf(madeAt: string, parts: readonly Part[]): BackupRead {
     formulaVersions: [],
     lessons: [],
     settings: null,
+    papers: [],
     photos: [],
   };
   const problems: FieldProblem[] = [];
+  const old: Parameters<typeof countedInRows>[0][number][] = [];
   const inFile = (path: string, found: readonly FieldProblem[]) =>
     problems.push(...found.map((p) => ({ field: `${path}: ${p.field}`, message: p.message })));
   const parsed = <T>(path: string, schema: z.ZodType<T>, value: unknown): T | null => {
@@ -121,6 +130,11 @@ export function contentsOf(madeAt: string, parts: readonly Part[]): BackupRead {
       else if (read) inFile(path, read.problems);
     } else if (path.startsWith("library/")) {
       const part = parsed(path, itemSchema, value);
+      const isCounted = (part?.kind === "colourants" || part?.kind === "scents") && isObject(part.document);
+      if (part && isCounted) {
+        old.push({ ...part, kind: part.kind as "scents" });
+        part.document = withoutCounts(part.document as object);
+      }
       const read = part && readLibraryDocument(part.kind as "oils", part.document);
       if (read?.ok) contents.items.push({ ...part!, document: asItStood(part!.document, read.document) });
       else if (read) inFile(path, read.problems);
@@ -133,6 +147,11 @@ export function contentsOf(madeAt: string, parts: readonly Part[]): BackupRead {
       const hash = /^photos\/([0-9a-f]{64})\.jpg$/.exec(path)?.[1];
       if (hash && value instanceof Uint8Array && hashOf(value) === hash) contents.photos.push({ hash, bytes: value });
       else inFile(path, [{ field: "file", message: "is not the photo that its name says" }]);
+    } else if (path.startsWith("papers/")) {
+      const id = PAPER_IDS.find((p) => path === fileOf("papers", p));
+      const part = id && parsed<{ version: number; document: object }>(path, paperPart(id), value);
+      if (part) contents.papers.push({ id, ...part });
+      else if (!id) inFile(path, [{ field: "file", message: "is not known in a backup" }]);
     } else if (path === "lessons.json") contents.lessons = parsed(path, lessonsSchema, value) ?? [];
     else if (path === "settings.json") {
       const part = parsed(path, settingsPartSchema, value);
@@ -141,8 +160,14 @@ export function contentsOf(madeAt: string, parts: readonly Part[]): BackupRead {
     } else inFile(path, [{ field: "file", message: "is not known in a backup" }]);
   }
   inFile("backup", twice(contents));
+  // A backup of an older Tundish counted in the rows themselves.
+  const counted = countedInRows(old);
+  if (counted.length > 0 && !contents.papers.some((p) => p.id === "stock"))
+    contents.papers.push({ id: "stock", version: 1, document: { materials: counted } });
   return problems.length ? { ok: false, problems: problems.slice(0, 20) } : { ok: true, contents };
 }
+
+const isObject = (value: unknown): value is object => typeof value === "object" && value !== null;
 
 /** A document as it stood, with its keys in their order, unless reading lifted it to the present form. */
 const asItStood = (stood: unknown, read: unknown) => (isDeepStrictEqual(stood, read) ? stood : read);
@@ -212,7 +237,9 @@ export async function putContents<T>(
   keep: (parts: Part[]) => Promise<T>,
 ): Promise<T> {
   return db.transaction(async (tx) => {
-    await tx.execute(sql`lock table batches, library_items, formula_versions, lessons, settings in exclusive mode`);
+    await tx.execute(
+      sql`lock table batches, library_items, formula_versions, lessons, settings, papers in exclusive mode`,
+    );
     const kept = await keep(await readParts(tx));
     const versions = new Map(
       (await tx.select({ id: batches.id, version: batches.version }).from(batches)).map((b) => [b.id, b.version]),
@@ -223,7 +250,8 @@ export async function putContents<T>(
     const itemVersions = new Map(items.map((i) => [`${i.kind}/${i.id}`, i.version]));
     const [own] = await tx.select({ version: settings.version }).from(settings).where(eq(settings.id, 1));
     const after = (a: number, b: number | undefined) => (b === undefined ? a : Math.max(a, b) + 1);
-    for (const table of [lessons, formulaVersions, libraryItems, batches, settings]) await tx.delete(table);
+    const paperVersions = new Map((await tx.select().from(papers)).map((p) => [p.id, p.version]));
+    for (const table of [lessons, formulaVersions, libraryItems, batches, settings, papers]) await tx.delete(table);
     for (const { plan, ...b } of contents.batches) {
       const version = after(b.version, versions.get(b.id));
       await tx.insert(batches).values({
@@ -256,6 +284,8 @@ export async function putContents<T>(
         savedAt: new Date(v.savedAt),
       });
     for (const l of contents.lessons) await tx.insert(lessons).values({ ...l, learnedAt: new Date(l.learnedAt) });
+    for (const p of contents.papers)
+      await tx.insert(papers).values({ ...p, version: after(p.version, paperVersions.get(p.id)) });
     if (contents.settings)
       await tx.insert(settings).values({
         id: 1,

@@ -3,10 +3,10 @@ import { getTableColumns, getTableName, gt, ne, notInArray, or, type SQL, sql } 
 import { getTableConfig, type PgColumn, type PgTable } from "drizzle-orm/pg-core";
 import { OILS } from "../core/formula/oils";
 import type { Database } from "./database";
-import { batches, devices, formulaVersions, lessons, libraryItems, settings } from "./schema";
+import { batches, devices, formulaVersions, lessons, libraryItems, papers, settings } from "./schema";
 
 /** Every table, in the order in which its rows are copied. */
-export const TABLES: readonly PgTable[] = [libraryItems, formulaVersions, batches, lessons, settings, devices];
+export const TABLES: readonly PgTable[] = [libraryItems, formulaVersions, batches, lessons, settings, papers, devices];
 
 const ROWS_AT_ONCE = 200;
 

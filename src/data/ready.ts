@@ -1,6 +1,7 @@
 import { resolve } from "node:path";
 import type { Database } from "./database";
 import { ensureOils, liftFormulas } from "./library";
+import { liftCounts } from "./stock";
 
 /** Folder of the generated migrations. */
 export const migrationsFolder = () => resolve(process.env.TUNDISH_ROOT ?? process.cwd(), "src/data/migrations");
@@ -9,4 +10,5 @@ export const migrationsFolder = () => resolve(process.env.TUNDISH_ROOT ?? proces
 export async function makeReady(db: Database): Promise<void> {
   await ensureOils(db);
   await liftFormulas(db);
+  await liftCounts(db);
 }

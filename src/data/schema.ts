@@ -14,7 +14,9 @@ import {
 import type { ShelfSummary } from "../core/derive/shelfEntry";
 import type { Plan } from "../core/document/schema";
 import type { LibraryDocument, LibraryKind } from "../core/library/kinds";
+import type { PaperId } from "../core/practice/papers";
 import type { Settings } from "../core/practice/practiceSchema";
+import type { Taken } from "../core/practice/stockSchema";
 
 /** Words of a text as PostgreSQL's full text search keeps them. */
 const tsvector = customType<{ data: string }>({ dataType: () => "tsvector" });
@@ -44,6 +46,9 @@ export const batches = pgTable(
     /** Rows of the libraries that it uses, as "kind:id". */
     uses: text("uses").array().notNull().default(sql`'{}'::text[]`),
     words: tsvector("words").notNull().default(sql`''::tsvector`),
+    /** What was weighed out of the studio's materials, and when the last of it was; null where nothing was. */
+    taken: json("taken").$type<Taken[]>(),
+    takenAt: timestamp("taken_at", { withTimezone: true }),
     createdAt: timestamp("created_at", { withTimezone: true }).notNull().defaultNow(),
     updatedAt: timestamp("updated_at", { withTimezone: true }).notNull().defaultNow(),
   },
@@ -53,6 +58,7 @@ export const batches = pgTable(
     index("batches_origin").on(t.originId),
     index("batches_uses").using("gin", t.uses),
     index("batches_words").using("gin", t.words),
+    index("batches_taken_at").on(t.takenAt),
   ],
 );
 
@@ -107,6 +113,13 @@ export const settings = pgTable("settings", {
   id: integer("id").primaryKey().default(1),
   version: integer("version").notNull().default(1),
   document: json("document").$type<Settings>().notNull(),
+});
+
+/** What the studio keeps beside batches and libraries: one row a paper (`stock`, `orders`). */
+export const papers = pgTable("papers", {
+  id: text("id").$type<PaperId>().primaryKey(),
+  version: integer("version").notNull().default(1),
+  document: json("document").notNull(),
 });
 
 /** Devices that were let in from elsewhere than this machine, by the hash of the token that each holds. */

@@ -5,6 +5,7 @@ import { allLessons } from "../data/lessons";
 import { allOf, libraryStamp } from "../data/library";
 import type { LibraryRow } from "../data/schema";
 import { getSettings } from "../data/settings";
+import { stockNow } from "../data/stock";
 import { etag } from "./batchAnswer";
 import { type Read, readJsonBody } from "./body";
 import { invalid, json, notFound } from "./problem";
@@ -63,7 +64,12 @@ const readLast = new WeakMap<Database, { stamp: string; rows: Awaited<ReturnType
 
 /** What the sheet needs at hand: settings and every row of the small libraries. Rows are read anew where any has changed. */
 export async function bench(db: Database) {
-  const [stamp, settings, lessons] = await Promise.all([libraryStamp(db), getSettings(db), keptLessons(db)]);
+  const [stamp, settings, lessons, stock] = await Promise.all([
+    libraryStamp(db),
+    getSettings(db),
+    keptLessons(db),
+    stockNow(db),
+  ]);
   const known = readLast.get(db);
   const rows = known?.stamp === stamp ? known.rows : await rowsOf(db);
   readLast.set(db, { stamp, rows });
@@ -77,6 +83,7 @@ export async function bench(db: Database) {
     moulds: bodies<"moulds">(moulds),
     tools: bodies<"tools">(tools),
     lessons,
+    stock,
   };
 }
 

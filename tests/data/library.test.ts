@@ -16,7 +16,7 @@ import {
   saveBatch,
   summariseOldRows,
 } from "../../src/data/batches";
-import { COLOURANTS, demoLibrary, FORMULAS, TOOLS } from "../../src/data/demo/library";
+import { COLOURANTS, demoLibrary, FORMULAS, SCENTS, TOOLS } from "../../src/data/demo/library";
 import { demoBatches } from "../../src/data/demo/studio";
 import { allLessons, forget, leaveOut, putLessons } from "../../src/data/lessons";
 import {
@@ -120,16 +120,16 @@ describe.each(engines())("$name database", (engine) => {
 
   describe("lists of a library", () => {
     const names = async (change: Partial<LibraryQuery>) =>
-      (await listLibrary(open.db, "colourants", query(change))).rows.map((r) => r.name);
+      (await listLibrary(open.db, "scents", query(change))).rows.map((r) => r.name);
 
     beforeAll(async () => {
-      for (const [name, stockG] of [
+      for (const [name, certificatePct] of [
         ["zz 50% dilution", 3],
         ["zz 500 dilution", 20],
         ["zz under_score", 100],
         ["zz Underxscore", 1],
       ] as const)
-        await createLibraryItem(open.db, "colourants", named(name, { stockG }));
+        await createLibraryItem(open.db, "scents", { ...SCENTS["s-fir"], name, certificatePct });
     });
 
     it("search takes its text as it stands, in either case", async () => {
@@ -141,13 +141,13 @@ describe.each(engines())("$name database", (engine) => {
 
     it("numbers are sorted as numbers, both ways; a sort that is not offered falls back to the name", async () => {
       const search = "zz ";
-      expect(await names({ search, sort: "stock" })).toEqual([
+      expect(await names({ search, sort: "limit" })).toEqual([
         "zz Underxscore",
         "zz 50% dilution",
         "zz 500 dilution",
         "zz under_score",
       ]);
-      expect((await names({ search, sort: "stock", isDescending: true }))[0]).toBe("zz under_score");
+      expect((await names({ search, sort: "limit", isDescending: true }))[0]).toBe("zz under_score");
       const byName = await names({ search });
       for (const sort of ["nonsense", "constructor", "name; drop table library_items"])
         expect(await names({ search, sort })).toEqual(byName);
@@ -157,7 +157,7 @@ describe.each(engines())("$name database", (engine) => {
       const all = await names({ search: "zz " });
       const pages = [];
       for (const offset of [0, 2]) {
-        const page = await listLibrary(open.db, "colourants", query({ search: "zz ", offset, limit: 2 }));
+        const page = await listLibrary(open.db, "scents", query({ search: "zz ", offset, limit: 2 }));
         expect(page.total).toBe(4);
         pages.push(...page.rows.map((r) => r.name));
       }

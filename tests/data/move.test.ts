@@ -6,12 +6,14 @@ import { newPlan } from "../../src/core/document/newPlan";
 import { createBatch, getBatch, saveBatch } from "../../src/data/batches";
 import type { OpenDatabase } from "../../src/data/database";
 import { demoLibrary, FORMULAS } from "../../src/data/demo/library";
+import { demoStock } from "../../src/data/demo/stock";
 import { demoBatches } from "../../src/data/demo/studio";
 import { addDevice } from "../../src/data/devices";
 import { putLessons } from "../../src/data/lessons";
 import { createLibraryItem, putLibraryItem, saveLibraryItem } from "../../src/data/library";
 import { copyAll, NotEmpty, statesOf, TABLES } from "../../src/data/move";
 import { openDatabase } from "../../src/data/open";
+import { savePaper } from "../../src/data/papers";
 import * as schema from "../../src/data/schema";
 import { getSettings, saveSettings } from "../../src/data/settings";
 import { postgresPrograms, startPostgres, type TestServer } from "../support/postgres";
@@ -28,6 +30,7 @@ async function fill({ db }: OpenDatabase): Promise<void> {
   await saveLibraryItem(db, "formulas", own.id, 1, { document: FORMULAS["f-slow"], isArchived: true });
   await putLessons(db, "odd id, with ünïcode", [{ unknown: "pace", mean: 0.1 + 0.2, precision: 1 / 3 }]);
   await saveSettings(db, 0, (await getSettings(db)).document);
+  await savePaper(db, "stock", 0, demoStock("2026-11-26"));
   await addDevice(db, "Tablet at the bench", "hash");
 }
 

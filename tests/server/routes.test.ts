@@ -182,7 +182,7 @@ describe("libraries over the API", () => {
     ["a list", [], "document"],
     ["a nameless one", { document: { ...mica, name: "" } }, "name"],
     ["a wrong flag", { document: mica, isArchived: "yes" }, "isArchived"],
-    ["a negative stock", { document: { ...mica, stockG: -1 } }, "stockG"],
+    ["a negative density", { document: { ...mica, bulkDensityGPerMl: -1 } }, "bulkDensityGPerMl"],
   ] as [string, unknown, string][])("%s is refused with its field", async (_name, body, field) => {
     const answer = await call(library.POST, { params: { kind: "colourants" }, body });
     expect(answer.status).toBe(422);

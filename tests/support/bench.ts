@@ -11,4 +11,5 @@ export const EMPTY_BENCH: Bench = {
   moulds: [],
   tools: [],
   lessons: [],
+  stock: [],
 } as Bench;

@@ -9,7 +9,7 @@ import { STARTERS } from "../../src/core/library/starter";
 import { DEFAULT_SETTINGS } from "../../src/core/practice/practiceSchema";
 import Library from "../../src/views/library/Library";
 
-const bench = { settings: DEFAULT_SETTINGS, knowledge: [], library: {} } as never;
+const bench = { settings: DEFAULT_SETTINGS, knowledge: [], library: {}, stock: [] } as never;
 const row = (id: string, name: string): LibraryItem<"moulds"> => ({
   id,
   version: 1,

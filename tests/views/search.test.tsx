@@ -140,6 +140,7 @@ it("a line stands batch beside batch: what changed, the verdict, the cut, what i
     moulds: [],
     tools: [],
     lessons: [],
+    stock: [],
   };
   vi.stubGlobal("EventSource", class extends EventTarget {});
   render(<Line initial={initial} bench={bench} line={line} />);

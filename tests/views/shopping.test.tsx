@@ -2,7 +2,7 @@
 import "../support/screen";
 import { fireEvent, render, screen, within } from "@testing-library/react";
 import { expect, it } from "vitest";
-import { shoppingList } from "../../src/core/derive/materials";
+import { shoppingList } from "../../src/core/derive/shoppingList";
 import { demoBatches } from "../../src/data/demo/studio";
 import { ShoppingList } from "../../src/views/materials/Shopping";
 

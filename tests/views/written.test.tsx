@@ -34,6 +34,7 @@ const bench = {
   moulds: [],
   tools: [],
   lessons: [],
+  stock: [],
 };
 const plan: Plan = { ...newPlan("Evening Star", 1), pourOn: "2026-11-28" };
 const initial = { id: "b1", ...stamp, document: plan };

@@ -45,9 +45,6 @@ export const colourantSchema = z.strictObject({
   /** Pigment composition and permitted uses as the supplier states them. */
   composition: text(400),
   permittedUses: text(400),
-  lot: text(40),
-  /** On hand, g; null when not counted. */
-  stockG: within(0, 100_000, "g").nullable(),
   morphs: z.boolean(),
   bleeds: z.boolean(),
   specks: z.boolean(),

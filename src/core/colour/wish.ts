@@ -71,20 +71,24 @@ export function mixesFor(
     .slice(0, most);
 }
 
-/** Own colourants nearest to one, by cured colour at the usual dose: what stands in when it runs out. */
+/**
+ * Own colourants nearest to one, by cured colour at the usual dose: what stands in when it runs out.
+ * @param onHandG grams of a row that are on hand; null where it is not counted
+ */
 export function nearestEquals(
   of: { id: string; row: Colourant },
   rows: readonly { id: string; row: Colourant }[],
+  onHandG: (id: string) => number | null,
   most = 3,
-): { id: string; name: string; difference: number; stockG: number | null }[] {
+): { id: string; name: string; difference: number; onHandG: number | null }[] {
   const at = (row: Colourant) => row.patches[0].cured;
   return rows
-    .filter((r) => r.id !== of.id && r.row.stockG !== 0)
+    .filter((r) => r.id !== of.id && onHandG(r.id) !== 0)
     .map((r) => ({
       id: r.id,
       name: r.row.name,
       difference: colourDifference(at(of.row), at(r.row)),
-      stockG: r.row.stockG,
+      onHandG: onHandG(r.id),
     }))
     .sort((a, b) => a.difference - b.difference)
     .slice(0, most);

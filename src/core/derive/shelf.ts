@@ -2,13 +2,15 @@ import { openCare } from "../cure/aftercare";
 import { dueDays } from "../cure/dates";
 import type { Plan } from "../document/schema";
 import { statusOf } from "../document/status";
+import type { Taken } from "../practice/stockSchema";
 import { careSteps } from "./care";
 import { derive } from "./derive";
 import { type Searched, searchedOf, usedBy } from "./searched";
 import type { ShelfEntry, ShelfSummary } from "./shelfEntry";
+import { takenOf } from "./taken";
 
 /** Raised where summaries of the same batch would come out otherwise. */
-export const SUMMARY_MODEL = 5;
+export const SUMMARY_MODEL = 6;
 
 /** The summary of a plan, and the columns that lists are searched and ordered by. */
 export function summaryOf(plan: Plan): {
@@ -21,12 +23,16 @@ export function summaryOf(plan: Plan): {
   originId: string | null;
   uses: string[];
   searched: Searched;
+  taken: Taken[] | null;
+  takenAt: Date | null;
   summary: ShelfSummary;
 } {
   const { dates, masses, designs, palette, bars } = derive(plan);
   const { startedAt, finishedAt } = plan.record;
   const phase = startedAt === null ? "planned" : finishedAt === null ? "pouring" : "poured";
   const due = dueDays(plan.record, dates);
+  const taken = takenOf(plan, masses);
+  const lastAt = taken.reduce((last, t) => (t.at > last ? t.at : last), "");
   const care = openCare(careSteps(plan, { dates }));
   return {
     title: plan.title,
@@ -38,6 +44,8 @@ export function summaryOf(plan: Plan): {
     originId: plan.origin?.batchId ?? null,
     uses: usedBy(plan),
     searched: searchedOf(plan),
+    taken: taken.length > 0 ? taken : null,
+    takenAt: lastAt === "" ? null : new Date(lastAt),
     summary: {
       model: SUMMARY_MODEL,
       dates,

@@ -322,8 +322,30 @@ const from10: Migration = {
   },
 };
 
+/** Version 12: when an item of the weigh-up was ticked off, and its lot. */
+const from11: Migration = {
+  from: 11,
+  up: (d) => {
+    if (!isObject(d.weighUp)) return d;
+    const ticks = each(d.weighUp.ticks, (t) => ({ ...t, at: null, lot: "" }));
+    return { ...d, weighUp: { ...d.weighUp, ticks } };
+  },
+};
+
 /** In ascending order, one for every version before the current one. */
-export const MIGRATIONS: readonly Migration[] = [from1, from2, from3, from4, from5, from6, from7, from8, from9, from10];
+export const MIGRATIONS: readonly Migration[] = [
+  from1,
+  from2,
+  from3,
+  from4,
+  from5,
+  from6,
+  from7,
+  from8,
+  from9,
+  from10,
+  from11,
+];
 
 type Migrated = { ok: true; document: unknown } | { ok: false; problem: FieldProblem };
 

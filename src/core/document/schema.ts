@@ -19,7 +19,7 @@ import { logSchema, recordEventSchema } from "./logSchema";
 import { heededSchema, MOST_HEEDED, nextTimeSchema, originSchema } from "./nextTimeSchema";
 
 /** Version that this build writes. Raise it with a migration in migrations.ts. */
-export const SCHEMA_VERSION = 11;
+export const SCHEMA_VERSION = 12;
 
 export const batterSchema = z.strictObject({
   id,
@@ -196,9 +196,18 @@ export const planSchema = z.strictObject({
   operations,
   /** The maker's own words to a step, by its id: what somebody who helps has to know. */
   stepWords: z.record(z.string().max(90), text(200)),
-  /** Items of the weigh-up ticked off, with the mass that they stood at. */
+  /** Items of the weigh-up ticked off, with the mass that they stood at, when, and the lot that it was taken from. */
   weighUp: z.strictObject({
-    ticks: z.array(z.strictObject({ id: z.string().max(120), massG: within(0, 1_000_000, "g").nullable() })).max(400),
+    ticks: z
+      .array(
+        z.strictObject({
+          id: z.string().max(120),
+          massG: within(0, 1_000_000, "g").nullable(),
+          at: isoInstant.nullable(),
+          lot: text(40),
+        }),
+      )
+      .max(400),
     /** True once the maker has said to go on although items that are no safety items are not ticked. */
     goesOnUnticked: z.boolean(),
   }),

@@ -1,6 +1,7 @@
 import type { KeptLesson } from "../clock/knowledge";
 import type { Settings } from "../practice/practiceSchema";
 import type { LibraryItem } from "./kinds";
+import type { OnHand } from "./stock";
 
 /** What stands ready beside a batch: the studio's settings and its libraries (formulas are searched for instead). */
 export interface Bench {
@@ -10,6 +11,8 @@ export interface Bench {
   scents: LibraryItem<"scents">[];
   moulds: LibraryItem<"moulds">[];
   tools: LibraryItem<"tools">[];
+  /** The studio's materials as they stand. */
+  stock: OnHand[];
   /** What own batches have taught the clock. */
   lessons: KeptLesson[];
 }

@@ -79,8 +79,6 @@ export function blankDocument<K extends LibraryKind>(kind: K, id: string): Libra
       supplier: "",
       composition: "",
       permittedUses: "",
-      lot: "",
-      stockG: null,
       morphs: false,
       bleeds: false,
       specks: false,
@@ -90,8 +88,6 @@ export function blankDocument<K extends LibraryKind>(kind: K, id: string): Libra
     scents: {
       name: "New scent",
       supplier: "",
-      lot: "",
-      stockG: null,
       load: { amount: 3, base: "oils" },
       certificatePct: null,
       ownLimitPct: null,

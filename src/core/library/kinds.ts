@@ -48,7 +48,7 @@ export const LIBRARY = {
     about:
       "Pigments by kind and by test patch: the colour in pale batter at a dose, at the pour, the next day and cured. Patches make the predicted cut face true.",
     schema: colourantSchema,
-    sorts: { kind: ["text", "kind"], stock: ["number", "stockG"] },
+    sorts: { kind: ["text", "kind"] },
   },
   scents: {
     label: "Scents",
@@ -56,7 +56,7 @@ export const LIBRARY = {
     about:
       "Fragrances and essential oils with how fast they make batter run, what they do to its colour, and the limit of their certificate. Each pour that you look at teaches them.",
     schema: libraryScentSchema,
-    sorts: { stock: ["number", "stockG"], limit: ["number", "certificatePct"] },
+    sorts: { limit: ["number", "certificatePct"] },
   },
 } as const satisfies Record<
   string,
@@ -88,6 +88,13 @@ export interface LibraryItem<K extends LibraryKind = LibraryKind> {
 export type LibraryRead<K extends LibraryKind> =
   | { ok: true; document: LibraryDocument<K> }
   | { ok: false; problems: FieldProblem[] };
+
+/** What rows of colourants and scents of an older Tundish counted themselves: it is the stock's now. */
+export const COUNTED_FIELDS = ["lot", "stockG"] as const;
+
+/** A row of an older Tundish without what it counted. */
+export const withoutCounts = (row: object): Record<string, unknown> =>
+  Object.fromEntries(Object.entries(row).filter(([field]) => !(COUNTED_FIELDS as readonly string[]).includes(field)));
 
 /** Reads an unknown value as a row of a library. Never throws. */
 export function readLibraryDocument<K extends LibraryKind>(kind: K, value: unknown): LibraryRead<K> {

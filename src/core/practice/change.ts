@@ -1,4 +1,4 @@
-const KINDS = ["batch", "library", "settings", "lessons", "devices", "reading"] as const;
+const KINDS = ["batch", "library", "settings", "lessons", "devices", "papers", "reading"] as const;
 
 /**
  * Something that was saved: what it is, the version that stands now (0: it is gone, or has none), and which batch or row of a library (`kind/id`). A reading of a

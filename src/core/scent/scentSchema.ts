@@ -76,8 +76,6 @@ const reportSchema = z.strictObject({
 export const libraryScentSchema = z.strictObject({
   name: name(60),
   supplier: text(80),
-  lot: text(40),
-  stockG: within(0, 100_000, "g").nullable(),
   load: loadSchema,
   certificatePct: behaviour.certificatePct,
   ownLimitPct: behaviour.ownLimitPct,

@@ -36,8 +36,6 @@ function colourant(
     supplier: SUPPLIERS[1],
     composition: "",
     permittedUses: "Rinse-off products, as the supplier states",
-    lot: "",
-    stockG: 120,
     morphs: false,
     bleeds: false,
     specks: false,
@@ -48,46 +46,40 @@ function colourant(
 }
 
 export const COLOURANTS: Record<string, Colourant> = {
-  "c-ink": colourant("Deep ink mica", "mica", "#24475a", { lot: "AZ-0412", stockG: 86, strong: "#142b3a" }),
-  "c-brass": colourant("Brass mica", "mica", "#e3a83f", { lot: "AZ-0388", stockG: 140, fresh: "#dda949" }),
+  "c-ink": colourant("Deep ink mica", "mica", "#24475a", { strong: "#142b3a" }),
+  "c-brass": colourant("Brass mica", "mica", "#e3a83f", { fresh: "#dda949" }),
   "c-ember": colourant("Ember oxide", "oxide", "#c8403a", {
-    stockG: 64,
     supplier: SUPPLIERS[2],
     composition: "Iron oxide red",
   }),
   "c-white": colourant("Pearl white", "titanium-dioxide", "#fbf8f1", {
-    stockG: 300,
     supplier: SUPPLIERS[2],
     composition: "Titanium dioxide, oil-dispersible",
     notes: "Always stick-blended; streaks when it is whisked in.",
   }),
-  "c-black": colourant("Lamp charcoal", "charcoal", "#2d2b2e", { stockG: 95, supplier: SUPPLIERS[0], specks: true }),
+  "c-black": colourant("Lamp charcoal", "charcoal", "#2d2b2e", { supplier: SUPPLIERS[0], specks: true }),
   "c-dusk": colourant("Dusk ultramarine", "ultramarine", "#8fa9c4", {
-    stockG: 70,
     fresh: "#9aa9bb",
     strong: "#5d7fa8",
   }),
-  "c-apricot": colourant("Apricot mica", "mica", "#e59a62", { stockG: 42 }),
-  "c-copper": colourant("Copper oxide", "oxide", "#b5622f", { stockG: 55, composition: "Iron oxides" }),
-  "c-straw": colourant("Straw clay", "clay", "#efd9a0", { stockG: 400, supplier: SUPPLIERS[0] }),
+  "c-apricot": colourant("Apricot mica", "mica", "#e59a62"),
+  "c-copper": colourant("Copper oxide", "oxide", "#b5622f", { composition: "Iron oxides" }),
+  "c-straw": colourant("Straw clay", "clay", "#efd9a0", { supplier: SUPPLIERS[0] }),
   "c-flame": colourant("Flame neon", "neon", "#d4572f", {
-    stockG: 18,
     bleeds: true,
     notes: "Bleeds into white within a week.",
   }),
-  "c-wine": colourant("Wine oxide", "oxide", "#6d2b45", { stockG: 47 }),
-  "c-sun": colourant("Sun mica", "mica", "#ecc04d", { stockG: 77 }),
-  "c-slate": colourant("Slate ultramarine", "ultramarine", "#4b6478", { stockG: 33 }),
+  "c-wine": colourant("Wine oxide", "oxide", "#6d2b45"),
+  "c-sun": colourant("Sun mica", "mica", "#ecc04d"),
+  "c-slate": colourant("Slate ultramarine", "ultramarine", "#4b6478"),
   "c-moss": colourant("Aurora green mica", "mica", "#6f8f62", {
-    stockG: 61,
     fresh: "#8d8a63",
     nextDay: "#7c8b62",
     morphs: true,
     notes: "Goes drab in raw batter, comes back within two days.",
   }),
-  "c-verdigris": colourant("Verdigris dye", "dye", "#3f8f86", { stockG: 25, bleeds: true, supplier: SUPPLIERS[2] }),
+  "c-verdigris": colourant("Verdigris dye", "dye", "#3f8f86", { bleeds: true, supplier: SUPPLIERS[2] }),
   "c-petal": colourant("Rose petal powder", "botanical", "#b89079", {
-    stockG: 80,
     fresh: "#c98f93",
     specks: true,
     supplier: SUPPLIERS[0],
@@ -102,8 +94,6 @@ function scent(name: string, [supplier, others, own]: Reports, more: Partial<Lib
   return {
     name,
     supplier: "Ninth Meridian Scents",
-    lot: "",
-    stockG: 250,
     load: { amount: 3, base: "oils" },
     certificatePct: 6,
     ownLimitPct: null,
@@ -127,7 +117,6 @@ function scent(name: string, [supplier, others, own]: Reports, more: Partial<Lib
 export const SCENTS: Record<string, LibraryScent> = {
   "s-clove": scent("Clove & Amber", [["moderate"], ["strong", "severe"], ["strong"]], {
     certificatePct: 3.2,
-    stockG: 180,
     flashPointC: 88,
     discolour: { hex: "#a8794a", fresh: 0.02, nextDay: 0.12, cured: 0.35 },
     notes: "Hot in the cup. Keep it out of the white.",
@@ -147,7 +136,7 @@ export const SCENTS: Record<string, LibraryScent> = {
     discolour: { hex: "#7a4f2c", fresh: 0.01, nextDay: 0.3, cured: 1 },
     notes: "Browns over two weeks, all the way to chocolate.",
   }),
-  "s-fog": scent("Harbour Fog", [["quiet"], [], []], { weeps: true, stockG: 40 }),
+  "s-fog": scent("Harbour Fog", [["quiet"], [], []], { weeps: true }),
   "s-lilac": scent("Lilac Meridian", [["moderate"], ["severe"], ["severe"]], {
     certificatePct: 4,
     notes: "Seized in the cup once.",

@@ -5,6 +5,7 @@ import { emptyRecord, newPlan, plainPortion } from "../../core/document/newPlan"
 import type { Operation, Plan, Portion } from "../../core/document/schema";
 import { takeColourant, takeScent, takeTool } from "../../core/library/use";
 import type { Equipment, ToolUse } from "../../core/mould/toolSchema";
+import { tickOf } from "../../core/prepare/weighUp";
 import type { Scent } from "../../core/scent/scentSchema";
 import { COLOURANTS, SCENTS, TOOLS } from "./library";
 
@@ -134,7 +135,7 @@ export function poured(
   }
   const startedAt = `${on}T09:30:00.000Z`;
   const finishedAt = new Date(Date.parse(startedAt) + atS * 1000).toISOString();
-  const ticks = derive(plan).weighUp.map(({ id, massG }) => ({ id, massG }));
+  const ticks = derive(plan).weighUp.map((i) => tickOf(i, startedAt));
   return {
     ...plan,
     pourOn: on,

@@ -257,8 +257,14 @@ export const SCREENS = {
   shopping: {
     name: "The shopping list",
     about:
-      "What the planned batches need beyond what is on hand, batch by batch; to print, or as CSV. What is on hand is what was counted last.",
+      "What the planned batches need beyond what is on hand, batch by batch; to print, or as CSV. What is on hand is what was counted last, less what batches took since.",
     keymaps: [],
+  },
+  stock: {
+    name: "Stock",
+    about:
+      "What you have of every material: counted by you, taken off by the ticks of weigh-ups. It says what runs low, which lot is in use, and which batches took from it.",
+    keymaps: [UNDO_KEYS, NUMBER_KEYS],
   },
   search: {
     name: "Search",

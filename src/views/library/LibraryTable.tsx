@@ -2,6 +2,8 @@ import { useVirtualizer } from "@tanstack/react-virtual";
 import { ArrowDown, ArrowUp } from "lucide-react";
 import { useEffect, useRef } from "react";
 import { LIBRARY, type LibraryKind } from "../../core/library/kinds";
+import type { MaterialKind } from "../../core/practice/stockSchema";
+import { useOnHand } from "../parts/bench";
 import { Check } from "../parts/Check";
 import { useUnits } from "../parts/units";
 import { COLUMNS } from "./columns";
@@ -25,6 +27,7 @@ interface Props<K extends LibraryKind> {
 /** Rows of a library: only those in sight are drawn, the next are fetched before they are reached. */
 export function LibraryTable<K extends LibraryKind>({ kind, list, query, onQuery, openId, onOpen }: Props<K>) {
   const say = useUnits();
+  const onHand = useOnHand();
   const box = useRef<HTMLDivElement>(null);
   const columns = COLUMNS[kind];
   const rows = useVirtualizer({
@@ -125,7 +128,7 @@ export function LibraryTable<K extends LibraryKind>({ kind, list, query, onQuery
                   </span>
                   {columns.map((c, i) => (
                     <span key={c.label} className={`truncate text-[13px] ${i > 0 ? "phone:hidden" : ""}`}>
-                      {c.cell(item.document, say)}
+                      {c.cell(item.document, say, onHand(kind as MaterialKind, item.id))}
                     </span>
                   ))}
                 </li>

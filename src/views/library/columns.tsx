@@ -14,7 +14,7 @@ export interface Column<K extends LibraryKind> {
   /** Name of the sort that the server offers; null where there is none. */
   sort: string | null;
   width: string;
-  cell: (document: LibraryDocument<K>, say: Say) => ReactNode;
+  cell: (document: LibraryDocument<K>, say: Say, onHandG: number | null) => ReactNode;
 }
 
 const chip = (hex: string) => (
@@ -75,7 +75,7 @@ export const COLUMNS: { [K in LibraryKind]: Column<K>[] } = {
   colourants: [
     { label: "colour", sort: null, width: "60px", cell: (d) => chip(d.patches[0].cured) },
     { label: "kind", sort: "kind", width: "120px", cell: (d) => colourantKind(d.kind).label },
-    { label: "on hand", sort: "stock", width: "96px", cell: (d, say) => stock(d.stockG, say) },
+    { label: "on hand", sort: null, width: "96px", cell: (_, say, onHandG) => stock(onHandG, say) },
   ],
   scents: [
     {
@@ -94,6 +94,6 @@ export const COLUMNS: { [K in LibraryKind]: Column<K>[] } = {
       width: "70px",
       cell: (d) => (d.certificatePct === null ? "none known" : `${d.certificatePct} %`),
     },
-    { label: "on hand", sort: "stock", width: "90px", cell: (d, say) => stock(d.stockG, say) },
+    { label: "on hand", sort: null, width: "90px", cell: (_, say, onHandG) => stock(onHandG, say) },
   ],
 };

@@ -1,22 +1,14 @@
 import { format, parseISO } from "date-fns";
 import { Download, Printer } from "lucide-react";
 import { useMemo, useState } from "react";
-import { forBatches, type MaterialKind, type ShoppingLine, shoppingCsv } from "../../core/derive/materials";
+import { forBatches, type ShoppingLine, shoppingCsv } from "../../core/derive/shoppingList";
 import type { Settings } from "../../core/practice/practiceSchema";
 import { Check } from "../parts/Check";
 import { Live } from "../parts/Live";
 import { StudioHead } from "../parts/StudioHead";
 import { save } from "../parts/saveFile";
 import { UnitsProvider, useUnits } from "../parts/units";
-
-const KIND_WORDS: Readonly<Record<MaterialKind, string>> = {
-  oils: "Oils and butters",
-  lye: "Lye",
-  liquids: "Liquids",
-  additives: "Additives",
-  colourants: "Colourants",
-  scents: "Scents",
-};
+import { KIND_WORDS } from "./kindWords";
 
 interface Props {
   batches: { id: string; title: string; pourOn: string | null }[];
@@ -113,8 +105,12 @@ export function ShoppingList({ batches, lines }: Omit<Props, "settings">) {
         ))}
       </table>
       <p className="mt-3 max-w-[980px] text-[13px] text-muted">
-        As weighed up, without water; buy a little more than that. On hand is what you counted last in the libraries:
-        what was poured since is not taken off.
+        As weighed up, without water; buy a little more than that. What is ticked off at a weigh-up is taken off. On
+        hand is what you counted last, less what batches took since:{" "}
+        <a className="underline" href="/stock">
+          stock
+        </a>
+        .
       </p>
     </main>
   );

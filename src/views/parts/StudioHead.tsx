@@ -13,6 +13,7 @@ const SCREEN_OF: Readonly<Partial<Record<Here, ScreenId>>> = {
   search: "search",
   after: "after",
   shopping: "shopping",
+  stock: "stock",
   gallery: "gallery",
   practice: "practice",
 };

@@ -2,6 +2,7 @@ import { createContext, type ReactNode, useContext, useMemo } from "react";
 import type { Plan } from "../../core/document/schema";
 import { findOil, type OilLookup } from "../../core/formula/oils";
 import type { Bench } from "../../core/library/bench";
+import { type MaterialKind, rowKey } from "../../core/practice/stockSchema";
 import { Live } from "./Live";
 import type { StoredBatch } from "./stored";
 import { UnitsProvider } from "./units";
@@ -34,6 +35,15 @@ export function useBench(): Bench {
   const bench = useContext(Context);
   if (!bench) throw new Error("a view that needs the bench stands outside of it");
   return bench;
+}
+
+/** Grams of a row of a library that are on hand now; null where it is not counted. */
+export function useOnHand(): (kind: MaterialKind, rowId: string) => number | null {
+  const { stock } = useBench();
+  return useMemo(() => {
+    const byKey = new Map(stock.map((m) => [m.key, m.onHandG]));
+    return (kind, rowId) => byKey.get(rowKey(kind, rowId)) ?? null;
+  }, [stock]);
 }
 
 /** Looks an oil up in the library as it stands now, then in the batch's own rows, then in what ships. */

@@ -3,13 +3,14 @@ import type { Command } from "../keys/commands";
 
 /** Places of the studio outside of a batch. */
 export const PLACES: readonly {
-  id: LibraryKind | "shelf" | "search" | "shopping" | "gallery" | "practice";
+  id: LibraryKind | "shelf" | "search" | "stock" | "orders" | "shopping" | "gallery" | "practice";
   label: string;
   href: string;
 }[] = [
   { id: "shelf", label: "Shelf", href: "/" },
   { id: "search", label: "Search", href: "/search" },
   ...LIBRARY_KINDS.map((kind) => ({ id: kind, label: LIBRARY[kind].label, href: `/library/${kind}` })),
+  { id: "stock", label: "Stock", href: "/stock" },
   { id: "shopping", label: "Shopping", href: "/shopping" },
   { id: "gallery", label: "Gallery", href: "/gallery" },
   { id: "practice", label: "Practice", href: "/practice" },

@@ -3,6 +3,8 @@ import type { WeighUpItem } from "../../core/prepare/weighUp";
 import { TICK_KEYS } from "../keys/screens";
 import { act } from "../keys/useKeys";
 import { useUnits } from "../parts/units";
+import { LotLine } from "./LotLine";
+import type { OnShelf } from "./useShelf";
 
 /** Moves the focus to the next or previous tick of the sheet. */
 function moveFocus(e: KeyboardEvent<HTMLInputElement>): void {
@@ -14,12 +16,17 @@ function moveFocus(e: KeyboardEvent<HTMLInputElement>): void {
 /** One line of the weigh-up: the tick, what it is, grams and spoons, the tare, and its caution. */
 export function WeighLine({
   item,
+  shelf,
   disabled,
   onTick,
+  onLot,
 }: {
   item: WeighUpItem;
+  /** Where it is a material of the studio: its lot, and what is on hand. */
+  shelf: OnShelf | null;
   disabled: boolean;
   onTick: (isOn: boolean) => void;
+  onLot: (lot: string) => string | null;
 }) {
   const { grams, spoons } = useUnits();
   const { massG, spoonDensityGPerMl, tareG } = item;
@@ -69,6 +76,7 @@ export function WeighLine({
         )}
         {massG === null && tareG !== null && <span className="whitespace-nowrap text-[13px]">tare {grams(tareG)}</span>}
       </Line>
+      {shelf && <LotLine item={item} shelf={shelf} disabled={disabled} onLot={onLot} />}
       {item.caution && (
         <p className="mb-1 ml-11 print:ml-8 border-l-4 border-cut pl-2 text-[12.5px] leading-tight print:border-black">
           {item.caution}

@@ -4,7 +4,7 @@ import { useMemo } from "react";
 import { barWords } from "../../core/cut/bars";
 import type { Derived } from "../../core/derive/derive";
 import { derivedOf } from "../../core/derive/workedOut";
-import { WEIGH_UP_STAGES, type WeighUpItem, type WeighUpStage } from "../../core/prepare/weighUp";
+import { tickOf, WEIGH_UP_STAGES, type WeighUpItem, type WeighUpStage } from "../../core/prepare/weighUp";
 import { byId } from "../../core/units/byId";
 import { shownMassG } from "../../core/units/quantities";
 import { BatchHead } from "../parts/BatchHead";
@@ -17,6 +17,7 @@ import { type OpenBatch, useBatch } from "../parts/useBatch";
 import { useUndoKeys } from "../parts/useDocument";
 import { Eyeball } from "./Eyeball";
 import { PracticeOfBatch } from "./PracticeOfBatch";
+import { type OnShelf, useShelf } from "./useShelf";
 import { WeighLine } from "./WeighLine";
 
 export default function WeighUp({ initial, ...page }: BatchPageProps) {
@@ -38,6 +39,7 @@ function WeighUpSheet({ initial, studio }: { initial: StoredBatch; studio: strin
   const isAlive = useAlive();
   const derived = useMemo(() => derivedOf(plan, units), [plan, units]);
   const isPoured = plan.record.startedAt !== null;
+  const shelf = useShelf(plan, initial, derived.masses);
   useUndoKeys(batch.undo, batch.redo, isPoured);
   const counted = derived.weighUp.filter((i) => i.stage !== "targets");
   const ticked = counted.filter((i) => i.isTicked).length;
@@ -49,6 +51,7 @@ function WeighUpSheet({ initial, studio }: { initial: StoredBatch; studio: strin
         stage={stage}
         items={derived.weighUp.filter((i) => i.stage === stage)}
         batch={batch}
+        shelf={shelf}
         disabled={isPoured}
       />
     ));
@@ -160,11 +163,13 @@ function Stage({
   stage,
   items,
   batch,
+  shelf,
   disabled,
 }: {
   stage: WeighUpStage;
   items: WeighUpItem[];
   batch: OpenBatch;
+  shelf: (item: WeighUpItem) => OnShelf | null;
   disabled: boolean;
 }) {
   const { units, grams } = useUnits();
@@ -172,15 +177,32 @@ function Stage({
   if (items.length === 0) return null;
   const setTick = (item: WeighUpItem, isOn: boolean) => {
     const others = batch.plan.weighUp.ticks.filter((t) => t.id !== item.id);
-    batch.set(["weighUp", "ticks"], isOn ? [...others, { id: item.id, massG: item.massG }] : others);
+    const lot = shelf(item)?.lot ?? "";
+    batch.set(["weighUp", "ticks"], isOn ? [...others, tickOf(item, new Date().toISOString(), lot)] : others);
     batch.seal();
+  };
+  const setLot = (item: WeighUpItem, lot: string) => {
+    const { ticks } = batch.plan.weighUp;
+    const refused = batch.set(
+      ["weighUp", "ticks"],
+      ticks.map((t) => (t.id === item.id ? { ...t, lot } : t)),
+    );
+    batch.seal();
+    return refused;
   };
   return (
     <section aria-label={WEIGH_UP_STAGES[stage]} className="mb-2 break-inside-avoid">
       <h2 className="border-b-[1.5px] border-ink text-[15px]">{WEIGH_UP_STAGES[stage]}</h2>
       <ul>
         {items.map((item) => (
-          <WeighLine key={item.id} item={item} disabled={disabled} onTick={(isOn) => setTick(item, isOn)} />
+          <WeighLine
+            key={item.id}
+            item={item}
+            shelf={shelf(item)}
+            disabled={disabled}
+            onTick={(isOn) => setTick(item, isOn)}
+            onLot={(lot) => setLot(item, lot)}
+          />
         ))}
       </ul>
       {SUMMED.has(stage) && weighed.length > 1 && (

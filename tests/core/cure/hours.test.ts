@@ -7,6 +7,7 @@ import { applyEdit } from "../../../src/core/document/edits/edit";
 import { plannedKeys, takeBack } from "../../../src/core/document/edits/takeBack";
 import { newPlan } from "../../../src/core/document/newPlan";
 import type { Plan } from "../../../src/core/document/schema";
+import { tickOf } from "../../../src/core/prepare/weighUp";
 
 const usual: Firming = {
   firmAcidShare: 0.38,
@@ -127,7 +128,7 @@ describe("taking a plan back to a variant", () => {
       pourOn: "2027-01-01",
       knowledge: { ...a.knowledge, pace: { mean: 0.1, sd: 0.1 } },
       batters: [{ ...a.batters[0], superfatPct: 9, bowl: { tareG: 400, grossG: 1900 } }],
-      weighUp: { ticks: [{ id: "x", massG: 1 }], goesOnUnticked: true },
+      weighUp: { ticks: [tickOf({ id: "x", massG: 1 })], goesOnUnticked: true },
       record: { ...a.record, verdict: "noted" },
     };
     const done = applyEdit(changed, takeBack(changed, a));

@@ -119,14 +119,14 @@ describe("a batch file of version 4", () => {
       { id: "colour:p3:c1", massG: 3 },
       { id: "oil:b1:l1", massG: 4 },
     ];
-    const read = readPlan(old((d) => (d.weighUp.ticks = ticks)));
+    const read = readPlan(old((d) => (d.weighUp.ticks = ticks as Plan["weighUp"]["ticks"])));
     if (!read.ok) throw new Error(JSON.stringify(read.problems));
     const [, ink, brass] = read.plan.portions;
     expect(ink.colourants[0].id).not.toBe(brass.colourants[0].id);
     expect(read.plan.weighUp.ticks).toEqual([
-      { id: `colour:p2:${ink.colourants[0].id}`, massG: 2 },
-      { id: `colour:p3:${brass.colourants[0].id}`, massG: 3 },
-      { id: "oil:b1:l1", massG: 4 },
+      { id: `colour:p2:${ink.colourants[0].id}`, massG: 2, at: null, lot: "" },
+      { id: `colour:p3:${brass.colourants[0].id}`, massG: 3, at: null, lot: "" },
+      { id: "oil:b1:l1", massG: 4, at: null, lot: "" },
     ]);
   });
 

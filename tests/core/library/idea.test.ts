@@ -23,6 +23,7 @@ const bench: Bench = {
   moulds: [{ ...long, document: { ...long.document, lengthMm: 400 } }],
   tools: [],
   lessons: [],
+  stock: [],
 };
 const readable = (plan: unknown) => readPlan(JSON.parse(JSON.stringify(plan)));
 

@@ -15,7 +15,7 @@ describe("rows to begin with", () => {
       expect(read).toMatchObject({ ok: true, document: row });
       expect(row).toMatchObject({ notes: expect.stringContaining("not a measurement") });
       const claims = JSON.stringify(row);
-      for (const field of ["stockG", "certificatePct", "tareG", "flashPointC"])
+      for (const field of ["certificatePct", "tareG", "flashPointC"])
         expect(claims).not.toMatch(new RegExp(`"${field}":\\d`));
       expect(claims).not.toMatch(/"(supplier|lot)":"[^"]/);
       expect(name).not.toMatch(/^New /);

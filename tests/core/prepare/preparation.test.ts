@@ -11,7 +11,7 @@ import { findOil } from "../../../src/core/formula/oils";
 import { giveFormula, isSameFormula, takeFormula, takeMould, takeScent, takeTool } from "../../../src/core/library/use";
 import { compartmentsOf } from "../../../src/core/mould/compartments";
 import type { ToolUse } from "../../../src/core/mould/toolSchema";
-import { openItems } from "../../../src/core/prepare/weighUp";
+import { openItems, tickOf } from "../../../src/core/prepare/weighUp";
 import { judgeScent } from "../../../src/core/scent/evidence";
 import { checkLimits } from "../../../src/core/scent/limits";
 import { portionOf } from "../../../src/core/techniques/operations/registry";
@@ -287,7 +287,7 @@ describe("the weigh-up sheet", () => {
   });
   it("a tick holds for the mass it was made at; another mass takes it off and says so", () => {
     const oil = derive(plan).weighUp.find((i) => i.id === "oil:b1:l1")!;
-    const ticked: Plan = { ...plan, weighUp: { ticks: [{ id: oil.id, massG: oil.massG }], goesOnUnticked: false } };
+    const ticked: Plan = { ...plan, weighUp: { ticks: [tickOf(oil)], goesOnUnticked: false } };
     expect(derive(ticked).weighUp.find((i) => i.id === oil.id)!.isTicked).toBe(true);
     const longer = { ...ticked, moulds: [{ ...ticked.moulds[0], lengthMm: 300 }] };
     expect(derive(longer).weighUp.find((i) => i.id === oil.id)).toMatchObject({ isTicked: false, isStale: true });
@@ -298,7 +298,7 @@ describe("the weigh-up sheet", () => {
     expect(open.others.some((i) => i.stage === "targets")).toBe(false);
     const all: Plan = {
       ...plan,
-      weighUp: { ticks: derive(plan).weighUp.map(({ id, massG }) => ({ id, massG })), goesOnUnticked: false },
+      weighUp: { ticks: derive(plan).weighUp.map((i) => tickOf(i)), goesOnUnticked: false },
     };
     expect(openItems(derive(all).weighUp)).toEqual({ safety: [], others: [] });
   });

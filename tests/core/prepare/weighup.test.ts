@@ -8,7 +8,7 @@ import { derive } from "../../../src/core/derive/derive";
 import { newPlan } from "../../../src/core/document/newPlan";
 import type { Plan } from "../../../src/core/document/schema";
 import { statusOf } from "../../../src/core/document/status";
-import { openItems, WEIGH_UP_STAGES, type WeighUpItem } from "../../../src/core/prepare/weighUp";
+import { openItems, tickOf, WEIGH_UP_STAGES, type WeighUpItem } from "../../../src/core/prepare/weighUp";
 import { METRIC, US } from "../../../src/core/units/quantities";
 import { arbitraryPlan } from "../../support/arbitraryPlan";
 
@@ -21,7 +21,7 @@ const ticked = (plan: Plan, ids: readonly string[]): Plan => {
     ...plan,
     weighUp: {
       ...plan.weighUp,
-      ticks: items.filter((i) => ids.includes(i.id)).map(({ id, massG }) => ({ id, massG })),
+      ticks: items.filter((i) => ids.includes(i.id)).map((i) => tickOf(i)),
     },
   };
 };
@@ -129,7 +129,7 @@ describe("ticks", () => {
 
   it("of lines that are gone are passed over", () => {
     const plan = newPlan("Ticks", 1);
-    const strange: Plan = { ...plan, weighUp: { ...plan.weighUp, ticks: [{ id: "oil:b9:l9", massG: 4 }] } };
+    const strange: Plan = { ...plan, weighUp: { ...plan.weighUp, ticks: [tickOf({ id: "oil:b9:l9", massG: 4 })] } };
     expect(itemsOf(strange).filter((i) => i.isTicked)).toEqual([]);
   });
 });

@@ -5,13 +5,13 @@ import { dosedDensity, mixHex, NATURAL_BATTER_HEX } from "../../../core/colour/m
 import { nearestEquals } from "../../../core/colour/wish";
 import { takeColourant } from "../../../core/library/use";
 import { RATE_BASES, rateBase, restateDose, US_MEASURES } from "../../../core/units/dose";
-import { useBench } from "../../parts/bench";
+import { useBench, useOnHand } from "../../parts/bench";
 import { BoundCheck, BoundColour, BoundNumber, BoundSelect, BoundText, type Editable } from "../../parts/bound";
 import { labelled } from "../../parts/Choose";
 import { ColourFields, DoseStrip } from "../../parts/ColourFields";
 import { DENSITY } from "../../parts/NumberField";
 import { RemoveButton } from "../../parts/RemoveButton";
-import { OnHand, SupplyFields } from "../../parts/SupplyFields";
+import { OnShelf, SupplyFields } from "../../parts/SupplyFields";
 import { useUnits } from "../../parts/units";
 
 const TIME_WORDS = { fresh: "at the pour", nextDay: "next day", cured: "cured" } as const;
@@ -37,16 +37,18 @@ export function ColourantEditor({ open, id, colourant: c }: { open: Editable; id
       "cured",
     ),
   }));
+  const onHand = useOnHand();
   const equals = nearestEquals(
     { id, row: c },
     colourants.map((x) => ({ id: x.id, row: x.document })),
+    (row) => onHand("colourants", row),
   );
   return (
     <div className="grid gap-2.5">
       <p className="flex flex-wrap items-baseline gap-x-4 gap-y-1">
         <BoundSelect open={open} path={["kind"]} label="kind" options={labelled(COLOURANT_KINDS)} />
         <BoundNumber open={open} path={["bulkDensityGPerMl"]} label="bulk density" {...DENSITY} />
-        <OnHand open={open} />
+        <OnShelf kind="colourants" id={id} />
       </p>
       <p className="flex flex-wrap items-baseline gap-x-3 gap-y-1">
         <span className="text-muted">usual rate</span>
@@ -146,7 +148,7 @@ export function ColourantEditor({ open, id, colourant: c }: { open: Editable; id
         {colourantKind(c.kind).label} at its usual dose multiplies the pace by {colourantKind(c.kind).paceFactor}{" "}
         (estimate).
         {equals.length > 0 &&
-          ` Nearest that could stand in: ${equals.map((e) => `${e.name} (ΔE ${e.difference.toFixed(0)}${e.stockG === null ? "" : `, ${grams(e.stockG)}`})`).join(", ")}.`}
+          ` Nearest that could stand in: ${equals.map((e) => `${e.name} (ΔE ${e.difference.toFixed(0)}${e.onHandG === null ? "" : `, ${grams(e.onHandG)}`})`).join(", ")}.`}
       </p>
       <div className="grid grid-cols-[1fr_8rem_1fr] gap-3 phone:grid-cols-1">
         <SupplyFields open={open} />

@@ -9,7 +9,7 @@ import { Check } from "../../parts/Check";
 import { Choose, labelled, named, worded } from "../../parts/Choose";
 import { RemoveButton } from "../../parts/RemoveButton";
 import { ScentFields } from "../../parts/ScentFields";
-import { OnHand, SupplyFields } from "../../parts/SupplyFields";
+import { OnShelf, SupplyFields } from "../../parts/SupplyFields";
 import { ScentLessons } from "./ScentLessons";
 
 const FADES = worded({ no: "no", some: "some", much: "much" });
@@ -38,7 +38,7 @@ export function ScentEditor({ open, id, scent }: { open: Editable; id: string; s
           }}
         />
         <BoundNumber open={open} path={["flashPointC"]} label="flash point" {...FLASH} />
-        <OnHand open={open} />
+        <OnShelf kind="scents" id={id} />
       </p>
       <div className="border-l-4 border-cut bg-[var(--field)] px-2 py-1.5">
         <p className="flex flex-wrap items-baseline gap-x-4 gap-y-1">

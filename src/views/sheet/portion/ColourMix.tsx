@@ -9,7 +9,7 @@ import { plainColourant } from "../../../core/document/newPlan";
 import type { Plan, Portion } from "../../../core/document/schema";
 import { takeColourant } from "../../../core/library/use";
 import { byId } from "../../../core/units/byId";
-import { useBench } from "../../parts/bench";
+import { useBench, useOnHand } from "../../parts/bench";
 import type { Editable } from "../../parts/bound";
 import { Choose, colourantGroups } from "../../parts/Choose";
 import { ColourFields, DoseStrip } from "../../parts/ColourFields";
@@ -27,6 +27,7 @@ interface Props {
 /** The colourants of a cup: several may be mixed; each with its rate, its dispersion, and the grams and spoons to weigh. */
 export function ColourMix({ open, plan, derived, portion }: Props) {
   const { colourants } = useBench();
+  const onHand = useOnHand();
   const { grams, spoons } = useUnits();
   const path = ["portions", `#${portion.id}`, "colourants"];
   const cup = derived.masses?.portions.find((m) => m.id === portion.id);
@@ -45,7 +46,8 @@ export function ColourMix({ open, plan, derived, portion }: Props) {
         const mass = cup?.colourants.find((x) => x.id === c.id);
         const powderG = mass?.powderG ?? null;
         const row = colourants.find((x) => x.id === c.libraryId)?.document;
-        const isShort = row?.stockG !== null && row?.stockG !== undefined && powderG !== null && powderG > row.stockG;
+        const left = c.libraryId ? onHand("colourants", c.libraryId) : null;
+        const isShort = row && left !== null && powderG !== null && powderG > left;
         return (
           <div key={c.id} className="border-l-4 pl-2" style={{ borderColor: c.patches[0].cured }}>
             <p className="flex flex-wrap items-baseline gap-x-2 gap-y-1">
@@ -90,10 +92,11 @@ export function ColourMix({ open, plan, derived, portion }: Props) {
             )}
             {isShort && (
               <p className="notice-amber mt-1 text-[12.5px]">
-                Only {grams(row!.stockG!)} on hand. Nearest that you have:{" "}
+                Only {grams(left!)} on hand. Nearest that you have:{" "}
                 {nearestEquals(
                   { id: c.libraryId!, row: row! },
                   colourants.map((x) => ({ id: x.id, row: x.document })),
+                  (id) => onHand("colourants", id),
                   2,
                 )
                   .map((n) => n.name)

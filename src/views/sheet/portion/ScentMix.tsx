@@ -8,7 +8,7 @@ import { SCENT_CLASSES } from "../../../core/scent/classes";
 import { isPercent, loadPctOfOils, restateLoad } from "../../../core/scent/effect";
 import type { Scent, ScentPart } from "../../../core/scent/scentSchema";
 import type { DoseBase } from "../../../core/units/dose";
-import { useBench } from "../../parts/bench";
+import { useBench, useOnHand } from "../../parts/bench";
 import { BoundNumber, BoundText, type Editable } from "../../parts/bound";
 import { Choose, labelled, named } from "../../parts/Choose";
 import { type LoadBase, ScentFields } from "../../parts/ScentFields";
@@ -45,7 +45,8 @@ export function ScentMix({ open, path, scent, massG, dose, where, plan, derived 
     open.set([...path, "load"], load ?? { amount: scent?.load.amount ?? 0, base });
     open.seal();
   };
-  const stock = scents.find((s) => s.id === scent?.libraryId)?.document.stockG ?? null;
+  const onHand = useOnHand();
+  const stock = scent?.libraryId ? onHand("scents", scent.libraryId) : null;
   return (
     <div className="grid gap-1.5">
       <p className="flex flex-wrap items-baseline gap-x-3 gap-y-1">

@@ -6,7 +6,7 @@ import type { Derived } from "../../../core/derive/derive";
 import type { Plan, Portion } from "../../../core/document/schema";
 import { byId } from "../../../core/units/byId";
 import { rateBase } from "../../../core/units/dose";
-import { useBench } from "../../parts/bench";
+import { useBench, useOnHand } from "../../parts/bench";
 import type { Editable } from "../../parts/bound";
 
 const NEAR_WORDS = { alike: "a match", close: "near it", apart: "the nearest there is" } as const;
@@ -24,6 +24,7 @@ export function WishedColour({
   portion: Portion;
 }) {
   const { colourants } = useBench();
+  const onHand = useOnHand();
   const [wish, setWish] = useState<string | null>(null);
   const batter = byId(plan.batters, portion.batterId);
   const cup = derived.masses?.portions.find((m) => m.id === portion.id);
@@ -35,10 +36,10 @@ export function WishedColour({
         ? []
         : mixesFor(
             wish,
-            colourants.filter((c) => c.document.stockG !== 0).map((c) => ({ id: c.id, row: c.document })),
+            colourants.filter((c) => onHand("colourants", c.id) !== 0).map((c) => ({ id: c.id, row: c.document })),
             { baseHex, doseBase },
           ),
-    [wish, colourants, baseHex, doseBase],
+    [wish, colourants, onHand, baseHex, doseBase],
   );
   if (open.disabled) return null;
   return (

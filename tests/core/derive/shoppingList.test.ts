@@ -1,6 +1,7 @@
 import { describe, expect, it } from "vitest";
 import { computeMasses } from "../../../src/core/batter/masses";
-import { forBatches, needsOf, shoppingCsv, shoppingList } from "../../../src/core/derive/materials";
+import { needsOf } from "../../../src/core/derive/materialNeeds";
+import { forBatches, shoppingCsv, shoppingList } from "../../../src/core/derive/shoppingList";
 import { newPlan } from "../../../src/core/document/newPlan";
 import { demoBatches } from "../../../src/data/demo/studio";
 

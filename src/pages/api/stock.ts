@@ -1,0 +1,10 @@
+import type { APIRoute } from "astro";
+import { paperAnswer, savePaperAnswer } from "../../server/paperAnswer";
+import { otherMethods } from "../../server/problem";
+
+export const prerender = false;
+
+export const GET: APIRoute = () => paperAnswer("stock");
+export const PUT: APIRoute = ({ request }) => savePaperAnswer("stock", request);
+export const HEAD = GET;
+export const ALL: APIRoute = otherMethods("GET", "HEAD", "PUT");
