@@ -6,6 +6,7 @@ import { taughtBy } from "../src/core/derive/taught";
 import { putBatch } from "../src/data/batches";
 import { PHOTOGRAPHED, WORKED_OUT } from "../src/data/demo/bars";
 import { demoLibrary } from "../src/data/demo/library";
+import { demoOrders } from "../src/data/demo/orders";
 import { demoStock } from "../src/data/demo/stock";
 import { demoBatches } from "../src/data/demo/studio";
 import { demoYear } from "../src/data/demo/year";
@@ -40,6 +41,8 @@ try {
   for (const { kind, id, document } of demoLibrary()) await putLibraryItem(db, kind, id, document);
   const stock = await getPaper(db, "stock");
   if (stock.version === 0) await savePaper(db, "stock", 0, demoStock(today));
+  const orders = await getPaper(db, "orders");
+  if (orders.version === 0 && !process.argv.includes("--few")) await savePaper(db, "orders", 0, demoOrders(today));
   const stored = await getSettings(db);
   if (stored.version === 0) await saveSettings(db, 0, { ...stored.document, studio: "Gnomon Lane" });
   await close();

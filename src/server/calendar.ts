@@ -2,6 +2,7 @@ import { addDays, parseISO } from "date-fns";
 import ical, { ICalAlarmType, ICalCalendarMethod } from "ical-generator";
 import { CARE_WORDS } from "../core/cure/aftercare";
 import type { DueKind } from "../core/cure/dates";
+import type { OrderDay } from "../core/derive/orders";
 import type { ShelfRow } from "../data/batches";
 
 const DUE_WORDS: Readonly<Record<DueKind, string>> = {
@@ -22,7 +23,12 @@ const ON_DAYS: ReadonlySet<string> = new Set(["unmould", "cut"]);
  * calendar that reads it again moves what moved.
  * @param origin of this server, for the way back to the batch
  */
-export function calendarOf(rows: readonly ShelfRow[], studio: string, origin: string): string {
+export function calendarOf(
+  rows: readonly ShelfRow[],
+  studio: string,
+  origin: string,
+  orders: readonly OrderDay[] = [],
+): string {
   const calendar = ical({
     name: studio ? `${studio}: soap` : "Soap",
     method: ICalCalendarMethod.PUBLISH,
@@ -51,6 +57,11 @@ export function calendarOf(rows: readonly ShelfRow[], studio: string, origin: st
       });
       event.createAlarm({ type: ICalAlarmType.display, trigger: ALARM_S });
     }
+  }
+  for (const { id, on, words } of orders) {
+    const start = parseISO(on);
+    const day = { start, end: addDays(start, 1), allDay: true, url: `${origin}/orders` };
+    calendar.createEvent({ id: `${id}@tundish`, ...day, summary: words });
   }
   return calendar.toString();
 }

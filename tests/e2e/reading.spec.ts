@@ -17,6 +17,8 @@ const VIEWS = [
   ["after the pour", "/after"],
   ["the search", "/search?search=ink"],
   ["the shopping list", "/shopping"],
+  ["the stock", "/stock"],
+  ["the orders", "/orders"],
   ["a library", "/library/colourants"],
   ["the gallery", "/gallery"],
   ["the practice", "/practice"],

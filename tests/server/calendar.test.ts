@@ -48,3 +48,10 @@ describe("the calendar", () => {
     ]);
   });
 });
+
+it("the calendar has the days of orders, as whole days", () => {
+  const days = [{ id: "order-o1", on: "2026-12-18", words: "Lantern Market: due" }];
+  const [order] = events(calendarOf([], "", "http://x", days));
+  expect(order).toMatchObject({ UID: "order-o1@tundish", DTSTART: "20261218", DTEND: "20261219" });
+  expect(order.SUMMARY).toBe("Lantern Market: due");
+});

@@ -5,6 +5,7 @@ import { statusOf } from "../document/status";
 import type { Taken } from "../practice/stockSchema";
 import { careSteps } from "./care";
 import { derive } from "./derive";
+import { rackOf } from "./rack";
 import { type Searched, searchedOf, usedBy } from "./searched";
 import type { ShelfEntry, ShelfSummary } from "./shelfEntry";
 import { takenOf } from "./taken";
@@ -56,6 +57,7 @@ export function summaryOf(plan: Plan): {
       portionNames: plan.portions.map((p) => p.name),
       design: designs.get(plan.moulds[0].id) ?? null,
       palette,
+      rack: rackOf(plan, masses),
       cutMm: bars.middlesMm[Math.floor(bars.middlesMm.length / 2)],
     },
   };

@@ -260,6 +260,12 @@ export const SCREENS = {
       "What the planned batches need beyond what is on hand, batch by batch; to print, or as CSV. What is on hand is what was counted last, less what batches took since.",
     keymaps: [],
   },
+  orders: {
+    name: "Orders and the rack",
+    about:
+      "What is promised and by when, from which batches it comes, what has still to be made and the latest day to pour it; the bars on the rack, what was given out, and which soap is to be made again.",
+    keymaps: [UNDO_KEYS, NUMBER_KEYS],
+  },
   stock: {
     name: "Stock",
     about:

@@ -14,6 +14,7 @@ const SCREEN_OF: Readonly<Partial<Record<Here, ScreenId>>> = {
   after: "after",
   shopping: "shopping",
   stock: "stock",
+  orders: "orders",
   gallery: "gallery",
   practice: "practice",
 };

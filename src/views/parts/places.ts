@@ -10,6 +10,7 @@ export const PLACES: readonly {
   { id: "shelf", label: "Shelf", href: "/" },
   { id: "search", label: "Search", href: "/search" },
   ...LIBRARY_KINDS.map((kind) => ({ id: kind, label: LIBRARY[kind].label, href: `/library/${kind}` })),
+  { id: "orders", label: "Orders", href: "/orders" },
   { id: "stock", label: "Stock", href: "/stock" },
   { id: "shopping", label: "Shopping", href: "/shopping" },
   { id: "gallery", label: "Gallery", href: "/gallery" },
