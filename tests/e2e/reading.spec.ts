@@ -45,6 +45,27 @@ async function photograph(page: Page): Promise<void> {
   await page.request.put(path, { headers, data: { ...document, record } });
 }
 
+/** An order that is too late, for the page of them. */
+async function order(page: Page): Promise<void> {
+  const { version, document } = await (await page.request.get("/api/orders")).json();
+  const line = { id: "l1", soap: "Perihelion", ofBatchId: "demo-perihelion", bars: 15, curedG: 90 };
+  const lines = [{ ...line, allocated: [{ id: "a1", batchId: "demo-first-light", bars: 12 }] }];
+  const read = {
+    id: "read",
+    title: "Read it",
+    isRelease: false,
+    dueOn: "2026-12-01",
+    notes: "",
+    closedOn: null,
+    lines,
+  };
+  const orders = [...document.orders.filter((o: { id: string }) => o.id !== "read"), read];
+  const keptUp = [{ id: "k1", ofBatchId: "demo-first-light", bars: 40 }];
+  const headers = { "if-match": `"${version}"` };
+  const saved = await page.request.put("/api/orders", { headers, data: { ...document, orders, keptUp } });
+  expect(saved.status()).toBe(200);
+}
+
 interface Faults {
   nameless: string[];
   faint: string[];
@@ -166,6 +187,7 @@ for (const [name, path] of VIEWS) {
     // The stream of changes never ends: without it the network comes to rest once everything is there.
     await deafen(page);
     if (name === "the photos") await photograph(page);
+    if (name === "the orders") await order(page);
     await page.goto(path);
     await expect(page.getByRole("heading", { level: 1 })).toBeAttached();
     await page.waitForLoadState("networkidle");
