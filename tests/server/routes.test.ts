@@ -96,6 +96,21 @@ describe("batches over the API", () => {
     expect((await call(batch.GET, { params: { id: made.answer.id } })).answer.document).toEqual(made.answer.document);
   });
 
+  it("a copy takes a title and a day of its own, and refuses what is neither", async () => {
+    const { id } = await make(newPlan("Soap", 5));
+    const params = { id };
+    const made = await call(copy.POST, { params, body: { title: "Soap, Market 1 of 2", pourOn: "2026-12-27" } });
+    expect(made.answer.document).toMatchObject({ title: "Soap, Market 1 of 2", pourOn: "2026-12-27" });
+    for (const [body, field] of [
+      [{ title: " " }, "title"],
+      [{ pourOn: "soon" }, "pourOn"],
+    ] as const) {
+      const refused = await call(copy.POST, { params, body });
+      expect(refused.status).toBe(422);
+      expect(refused.answer.fields[0].field).toContain(field);
+    }
+  });
+
   it("the file is the document byte for byte, under a harmless name", async () => {
     const plan = newPlan('../../"><b>Mond & Ink</b>\u{1f319}', 2);
     const { id } = await make(plan);

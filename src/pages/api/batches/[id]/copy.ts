@@ -19,8 +19,10 @@ export const prerender = false;
 const askedSchema = z.strictObject({ title: name(120).optional(), pourOn: isoDate.nullable().optional() });
 
 async function readAsked(request: Request): Promise<Read<z.infer<typeof askedSchema>>> {
-  const isEmpty = !request.headers.has("content-type") && Number(request.headers.get("content-length") ?? 0) === 0;
-  if (isEmpty) return { ok: true, value: {} };
+  const { headers } = request;
+  const isEmpty =
+    headers.get("content-length") === "0" || !(headers.has("content-length") || headers.has("content-type"));
+  if (request.body === null || isEmpty) return { ok: true, value: {} };
   const body = await readJsonBody(request, "copy");
   if (!body.ok) return body;
   const parsed = askedSchema.safeParse(body.value);
