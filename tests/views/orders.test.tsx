@@ -2,12 +2,11 @@
 import "../support/screen";
 import { fireEvent, render, screen, within } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
-import { useState } from "react";
 import { expect, it, vi } from "vitest";
 import type { RackBatch } from "../../src/core/derive/orders";
-import { applyEdit } from "../../src/core/document/edits/edit";
-import { type Orders, ordersSchema } from "../../src/core/practice/ordersSchema";
+import type { Orders } from "../../src/core/practice/ordersSchema";
 import { OrdersBoard } from "../../src/views/orders/Orders";
+import { useHeldPaper } from "../support/heldPaper";
 
 const batch = (id: string, change: Partial<RackBatch> = {}): RackBatch => ({
   ...{ id, title: `Soap ${id}`, state: "ready", pourOn: "2026-09-01", readyOn: "2026-10-06", rootId: id },
@@ -18,19 +17,10 @@ const EMPTY: Orders = { orders: [], given: [], keptUp: [] };
 
 let now: Orders;
 function Held({ begin = EMPTY, batches }: { begin?: Orders; batches: RackBatch[] }) {
-  const [document, setDocument] = useState(begin);
-  now = document;
-  const edit = (e: Parameters<typeof applyEdit>[1]) => {
-    const tried = applyEdit(now, e);
-    if (!tried.ok) return tried.reason;
-    const read = ordersSchema.safeParse(tried.document);
-    if (!read.success) return read.error.issues[0].message;
-    now = read.data;
-    setDocument(read.data);
-    return null;
-  };
-  const set = (path: readonly string[], value: unknown) => edit({ kind: "set", path, value });
-  return <OrdersBoard held={{ document, edit, set, seal: () => {} }} first={batches} today="2026-11-27" />;
+  const held = useHeldPaper("orders", begin, (document) => {
+    now = document;
+  });
+  return <OrdersBoard held={held} first={batches} today="2026-11-27" />;
 }
 
 it("a new order asks for the soap, offers its batch, and is served by a press", async () => {

@@ -2,14 +2,13 @@
 import "../support/screen";
 import { fireEvent, render, screen, within } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
-import { useState } from "react";
 import { expect, it } from "vitest";
-import { applyEdit } from "../../src/core/document/edits/edit";
 import type { TakenBy } from "../../src/core/library/stock";
-import { type Stock, stockSchema } from "../../src/core/practice/stockSchema";
+import type { Stock } from "../../src/core/practice/stockSchema";
 import type { WeighUpItem } from "../../src/core/prepare/weighUp";
 import { StockTable } from "../../src/views/materials/Stock";
 import { WeighLine } from "../../src/views/weigh/WeighLine";
+import { useHeldPaper } from "../support/heldPaper";
 
 const olive = { id: "o", key: "oils:olive", kind: "oils", name: "Olive oil", lot: "OL-1", lowG: 500 } as const;
 const first: Stock = { materials: [{ ...olive, countedG: 1000, countedAt: "2026-11-01T08:00:00.000Z" }] };
@@ -23,19 +22,12 @@ const taken: TakenBy[] = [
 ];
 
 let now: Stock;
-function Held({ begin = first }: { begin?: Stock }) {
-  const [document, setDocument] = useState(begin);
-  now = document;
-  const edit = (e: Parameters<typeof applyEdit>[1]) => {
-    const tried = applyEdit(document, e);
-    if (!tried.ok) return tried.reason;
-    const read = stockSchema.safeParse(tried.document);
-    if (!read.success) return read.error.issues[0].message;
-    setDocument(read.data);
-    return null;
-  };
+function Held() {
+  const held = useHeldPaper("stock", first, (document) => {
+    now = document;
+  });
   const ink = { key: "colourants:c-ink", kind: "colourants", name: "Deep ink mica" } as const;
-  return <StockTable held={{ document, edit, seal: () => {} }} taken={taken} planned={[]} rows={[ink]} />;
+  return <StockTable held={held} taken={taken} planned={[]} rows={[ink]} />;
 }
 const line = (name: string) => within(screen.getByRole("listitem", { name }));
 const type = async (label: string, text: string) => {

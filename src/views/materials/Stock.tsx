@@ -2,12 +2,9 @@ import { useMemo } from "react";
 import { stockOf, type TakenBy } from "../../core/library/stock";
 import type { Settings } from "../../core/practice/practiceSchema";
 import type { Need, Stock as StockPaper } from "../../core/practice/stockSchema";
-import { Live } from "../parts/Live";
+import { PaperPage } from "../parts/PaperPage";
 import { paperKind } from "../parts/paper";
-import { DocumentTrouble, SaveMark } from "../parts/SaveMark";
-import { StudioHead } from "../parts/StudioHead";
-import { UnitsProvider, useUnits } from "../parts/units";
-import { useDocument, useUndoKeys } from "../parts/useDocument";
+import { useUnits } from "../parts/units";
 import { KIND_WORDS } from "./kindWords";
 import { type HeldStock, lowWords } from "./low";
 import { MATERIAL_GRID, MaterialRow } from "./MaterialRow";
@@ -26,23 +23,10 @@ interface Props {
 
 /** What the studio has on hand: as it was counted, less what batches took since. */
 export default function Stock({ stored, settings, ...rest }: Props) {
-  const initial = useMemo(() => ({ ...stored, updatedAt: "" }), [stored]);
-  const held = useDocument(KIND, initial);
-  useUndoKeys(held.undo, held.redo);
   return (
-    <Live>
-      <UnitsProvider units={settings.units}>
-        <div className="mx-auto max-w-[1260px] pb-8">
-          <StudioHead here="stock" title="Stock">
-            <SaveMark saveState={held.saveState} />
-          </StudioHead>
-          <main className="px-5 pt-4">
-            <DocumentTrouble held={held} />
-            <StockTable held={held} {...rest} />
-          </main>
-        </div>
-      </UnitsProvider>
-    </Live>
+    <PaperPage here="stock" title="Stock" kind={KIND} stored={stored} settings={settings}>
+      {(held) => <StockTable held={held} {...rest} />}
+    </PaperPage>
   );
 }
 

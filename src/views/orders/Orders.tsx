@@ -7,13 +7,9 @@ import type { Settings } from "../../core/practice/practiceSchema";
 import { cutTo } from "../../core/units/text";
 import { api } from "../parts/api";
 import { useFollowed } from "../parts/follow";
-import { Live } from "../parts/Live";
+import { PaperPage } from "../parts/PaperPage";
 import { paperKind } from "../parts/paper";
-import { DocumentTrouble, SaveMark } from "../parts/SaveMark";
-import { StudioHead } from "../parts/StudioHead";
 import { Trouble } from "../parts/Trouble";
-import { UnitsProvider } from "../parts/units";
-import { useDocument, useUndoKeys } from "../parts/useDocument";
 import { freshId, type HeldOrders } from "./held";
 import { MakeAgainList } from "./MakeAgainList";
 import { OrderCard } from "./OrderCard";
@@ -30,23 +26,10 @@ interface Props {
 
 /** What is promised, from which batches it comes, and what is to be made. */
 export default function Orders({ stored, batches, today, settings }: Props) {
-  const initial = useMemo(() => ({ ...stored, updatedAt: "" }), [stored]);
-  const held = useDocument(KIND, initial);
-  useUndoKeys(held.undo, held.redo);
   return (
-    <Live>
-      <UnitsProvider units={settings.units}>
-        <div className="mx-auto max-w-[1260px] pb-8">
-          <StudioHead here="orders" title="Orders">
-            <SaveMark saveState={held.saveState} />
-          </StudioHead>
-          <main className="px-5 pt-4">
-            <DocumentTrouble held={held} />
-            <OrdersBoard held={held} first={batches} today={today} />
-          </main>
-        </div>
-      </UnitsProvider>
-    </Live>
+    <PaperPage here="orders" title="Orders" kind={KIND} stored={stored} settings={settings}>
+      {(held) => <OrdersBoard held={held} first={batches} today={today} />}
+    </PaperPage>
   );
 }
 
