@@ -8,10 +8,11 @@ import { newPlan } from "../../src/core/document/newPlan";
 import type { Plan } from "../../src/core/document/schema";
 import { followed } from "../../src/data/demo/history";
 import { poured } from "../../src/data/demo/parts";
-import { dryingOption, type Inks } from "../../src/views/cure/dryingOption";
+import { dryingOption } from "../../src/views/cure/dryingOption";
 import { KeepBar } from "../../src/views/cure/KeepBar";
 import { Tests } from "../../src/views/cure/Tests";
 import { Weighings } from "../../src/views/cure/Weighings";
+import type { Inks } from "../../src/views/parts/Chart";
 import { HeldBatch } from "../support/heldBatch";
 
 const TODAY = "2026-11-27";

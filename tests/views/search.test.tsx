@@ -117,7 +117,7 @@ describe("words of a batch", () => {
   });
 });
 
-it("a line stands batch beside batch: what changed, the verdict, the cut, what is to be otherwise", () => {
+it("a line stands batch beside batch: what changed, the verdict, the chance, the cut, what is to be otherwise", async () => {
   const line: LineEntry[] = [
     {
       ...{ entry: entry("a", "Halo", 2), pouredOn: "2026-05-17", plannedOn: null, changed: null, verdict: "Mud." },
@@ -143,12 +143,20 @@ it("a line stands batch beside batch: what changed, the verdict, the cut, what i
     stock: [],
   };
   vi.stubGlobal("EventSource", class extends EventTarget {});
+  const answers: Record<string, unknown> = { "/api/batches/a/kept": { stated: 0.62, met: 14, of: 16 } };
+  vi.stubGlobal("fetch", async (url: string) =>
+    Response.json(answers[url] ?? {}, { status: answers[url] ? 200 : 404 }),
+  );
   render(<Line initial={initial} bench={bench} line={line} />);
   const rows = screen.getAllByRole("row").map((r) => r.textContent);
   expect(rows[0]).toMatch(/Firstpoured 17 May 2026.*Secondto pour 29 Nov 2026/);
   expect(rows[1]).toBe("changedthe beginningInk 22 % → 15 %");
   expect(rows[2]).toMatch(/^verdict●●●●●“Mud.”not poured yet$/);
   expect(screen.getByAltText("Bar 4 as it was cut, Halo")).toBeDefined();
-  expect(rows[4]).toBe("at the cut6 of 9 as predicted; air in 1");
-  expect(rows[5]).toBe("next timetakenless Ink");
+  expect(rows[5]).toBe("at the cut6 of 9 as predicted; air in 1");
+  expect(rows[6]).toBe("next timetakenless Ink");
+  // Of one batch there is no chart; what it says stands in its row.
+  expect(await screen.findByText("stated 62 %, 14 of 16 steps kept their window")).toBeTruthy();
+  expect(screen.queryByRole("region", { name: "Chance stated and kept" })).toBeNull();
+  vi.unstubAllGlobals();
 });

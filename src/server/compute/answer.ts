@@ -8,7 +8,11 @@ export function doneAnswer(done: Done): Response {
   if (done.ok) return jsonText(done.json);
   if (done.why === "invalid") return refusePlan(done.parsed);
   if (done.why === "not-poured")
-    return problem(409, "Not poured yet", "Only a batch that has been poured to its end can teach the clock.");
+    return problem(
+      409,
+      "Not poured yet",
+      "Only a batch that has been poured to its end can teach the clock, or say what was kept of its chance.",
+    );
   return problem(
     422,
     "Cannot be computed",

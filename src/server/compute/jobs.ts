@@ -5,6 +5,7 @@ import { chancesOf } from "../../core/clock/chance";
 import { type Curve, thinned } from "../../core/clock/curves";
 import type { Program } from "../../core/clock/program";
 import { derive } from "../../core/derive/derive";
+import { keptOf } from "../../core/derive/kept";
 import { taughtBy } from "../../core/derive/taught";
 import type { Plan } from "../../core/document/schema";
 import { programOf } from "../../core/prepare/compile";
@@ -16,7 +17,8 @@ import { toJson } from "../json";
 export type Job =
   | { kind: "derive"; text: string }
   | { kind: "chances"; text: string; draws: number; seed: number; withAdvice: boolean }
-  | { kind: "teach"; text: string };
+  | { kind: "teach"; text: string }
+  | { kind: "kept"; text: string };
 
 /** What it answers: JSON to send on, or why there is none. */
 export type Done =
@@ -94,6 +96,10 @@ export function runJob(job: Job): Done {
   if (job.kind === "teach") {
     const taught = masses && taughtBy(plan, masses);
     return taught ? { ok: true, json: toJson(taught) } : { ok: false, why: "not-poured" };
+  }
+  if (job.kind === "kept") {
+    const kept = keptOf(plan);
+    return kept ? { ok: true, json: toJson(kept) } : { ok: false, why: "not-poured" };
   }
   return masses ? { ok: true, json: chancesJson(plan, masses, job) } : { ok: false, why: "no-formula" };
 }

@@ -1,5 +1,5 @@
 import { format, parseISO } from "date-fns";
-import { type ReactNode, useMemo } from "react";
+import { type ReactNode, useCallback, useMemo } from "react";
 import type { LineEntry } from "../../core/derive/line";
 import { BarThumb } from "../parts/BarThumb";
 import { BatchHead } from "../parts/BatchHead";
@@ -11,9 +11,11 @@ import type { StoredBatch } from "../parts/stored";
 import { useBatch } from "../parts/useBatch";
 import { useFaceQueue } from "../parts/useFaceQueue";
 import { BookTabs } from "./BookTabs";
+import { KeptChart, keptWords, useKept } from "./KeptChart";
 
 const FACE_PX = { width: 260, height: 190 } as const;
 const ORDINALS = ["First", "Second", "Third", "Fourth", "Fifth", "Sixth", "Seventh", "Eighth", "Ninth", "Tenth"];
+const ordinal = (i: number) => ORDINALS[i] ?? `${i + 1}th`;
 const day = (on: string) => format(parseISO(on), "d MMM yyyy");
 
 export default function Line({ initial, line, ...page }: BatchPageProps & { line: LineEntry[] }) {
@@ -49,6 +51,8 @@ function SoapLine({ initial, line }: { initial: StoredBatch; line: LineEntry[] }
     [line],
   );
   const faces = useFaceQueue(queue, FACE_PX.width, FACE_PX.height);
+  const kept = useKept(line);
+  const nameOf = useCallback((l: LineEntry) => ordinal(line.indexOf(l)), [line]);
   const poured = line.filter((l) => l.pouredOn !== null);
   const open = line.flatMap((l) => l.nextTimes).filter((n) => n.state === "open").length;
   const cells = (of: (l: LineEntry) => ReactNode) =>
@@ -84,7 +88,7 @@ function SoapLine({ initial, line }: { initial: StoredBatch; line: LineEntry[] }
                         href={`/batches/${l.entry.id}${l.pouredOn === null ? "" : "/book"}`}
                         aria-current={l.entry.id === initial.id ? "page" : undefined}
                       >
-                        {ORDINALS[i] ?? `${i + 1}th`}
+                        {ordinal(i)}
                       </a>
                       <span className={l.pouredOn === null ? "font-semibold text-amber" : "text-muted"}>
                         {l.pouredOn !== null
@@ -153,6 +157,17 @@ function SoapLine({ initial, line }: { initial: StoredBatch; line: LineEntry[] }
                   ))}
                 </Row>
               )}
+              {poured.length > 0 && (
+                <Row label="chance">
+                  {cells((l) => {
+                    const own = kept.get(l.entry.id);
+                    if (own) return keptWords(own);
+                    return (
+                      l.pouredOn !== null && <span className="text-muted">{own === null ? "not known" : "…"}</span>
+                    );
+                  })}
+                </Row>
+              )}
               <Row label="at the cut">
                 {cells(
                   (l) =>
@@ -179,6 +194,7 @@ function SoapLine({ initial, line }: { initial: StoredBatch; line: LineEntry[] }
             </tbody>
           </table>
         </div>
+        <KeptChart line={line} kept={kept} nameOf={nameOf} />
       </main>
     </div>
   );

@@ -2,18 +2,7 @@ import { format, parseISO } from "date-fns";
 import type { EChartsCoreOption } from "echarts/core";
 import type { Weighing } from "../../core/cure/cureSchema";
 import type { CureState } from "../../core/derive/cure";
-
-/** Colours of the page, as they are at the moment. */
-export interface Inks {
-  ink: string;
-  muted: string;
-  rule: string;
-  leaf: string;
-  cut: string;
-  amber: string;
-  /** Its letters. */
-  font: string;
-}
+import type { Inks } from "../parts/Chart";
 
 /** Marks of the bars, told apart by shape. */
 const SHAPES = ["circle", "rect", "triangle", "diamond"] as const;
