@@ -1,4 +1,5 @@
 import type { Plan } from "../document/schema";
+import { cutUp, loafBlock, volumeMm3 } from "./leaves";
 
 /** Places of the cuts across a loaf, mm from its left end; what is left over at the right end is a thinner end piece. */
 export interface Bars {
@@ -51,6 +52,8 @@ export interface MouldBars {
 }
 
 type Cutting = Pick<Plan, "barThicknessMm" | "trimMm">;
+type LaidOut = Cutting & Pick<Plan, "cutting">;
+type Filled = Cut & Pick<Plan["moulds"][number], "heightMm" | "fillPct">;
 type Cut = Pick<Plan["moulds"][number], "id" | "lengthMm" | "widthMm" | "cutInto">;
 
 /** Slab -> loaves -> bars, tray -> strips -> grid: a loaf side by side across the width keeps the mould's length; one across the length has its width for length. */
@@ -75,9 +78,21 @@ export function barsOfMould(mould: Cut, plan: Cutting): MouldBars {
   };
 }
 
+/** Bars of one mould as its cuts are laid out, or as `barsOfMould` has it where they are not. */
+export function barsToCut(mould: Filled, plan: LaidOut): MouldBars {
+  const plain = barsOfMould(mould, plan);
+  const laid = plan.cutting.moulds.find((c) => c.mouldId === mould.id);
+  if (!laid) return plain;
+  const loaf = loafBlock(mould, (mould.heightMm * mould.fillPct) / 100);
+  const { bars } = cutUp(loaf, laid);
+  const partOf = bars.reduce((sum, b) => sum + volumeMm3(b), 0) / volumeMm3(loaf);
+  const each = bars.length > 0 ? partOf / bars.length : 0;
+  return { ...plain, loaves: 1, perLoaf: bars.length, endMm: 0, bars: bars.length, barShare: each };
+}
+
 /** Bars of all the moulds. */
-export const barCount = (plan: Cutting & { moulds: readonly Cut[] }): number =>
-  plan.moulds.reduce((sum, m) => sum + barsOfMould(m, plan).bars, 0);
+export const barCount = (plan: LaidOut & { moulds: readonly Filled[] }): number =>
+  plan.moulds.reduce((sum, m) => sum + barsToCut(m, plan).bars, 0);
 
 /** "18 bars from 2 loaves of 9", "9 bars": how the bars of a mould come about. */
 export function barWords(b: MouldBars): string {
@@ -86,7 +101,7 @@ export function barWords(b: MouldBars): string {
 }
 
 /** What decorates the bars, with how many pieces of each all the moulds need. */
-export function decorationCounts(plan: Pick<Plan, "moulds" | "barThicknessMm" | "trimMm" | "decorations">) {
+export function decorationCounts(plan: Pick<Plan, "moulds" | "barThicknessMm" | "trimMm" | "cutting" | "decorations">) {
   const bars = barCount(plan);
   return plan.decorations.map(({ id, name, place, perBar }) => ({ id, name, place, pieces: perBar * bars }));
 }

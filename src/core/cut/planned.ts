@@ -2,7 +2,7 @@ import type { Masses } from "../batter/masses";
 import type { Edit } from "../document/edits/edit";
 import { idMaker } from "../document/ids";
 import type { Plan } from "../document/schema";
-import { type Cutter, type Cutting, OPEN_CUTTING, type WantedBars } from "../mould/cutSchema";
+import { type CutStep, type Cutter, type Cutting, OPEN_CUTTING, type WantedBars } from "../mould/cutSchema";
 import type { LibraryTool } from "../mould/toolSchema";
 import { byId } from "../units/byId";
 import { type Block, type CutUp, cutUp, loafBlock, volumeMm3 } from "./leaves";
@@ -19,20 +19,27 @@ export interface PlannedCut {
   up: CutUp;
 }
 
-/** Bars across, as thick as the plan says, with what the wire takes. */
-export const plainCutting = (plan: Pick<Plan, "barThicknessMm" | "trimMm" | "cutting">, mouldId: string): Cutting => ({
-  mouldId,
-  kerfMm: plan.cutting.cutter.kerfMm,
-  shows: "length",
-  steps: [
-    {
-      ...{ id: "k1", ofId: null, pieces: null, axis: "length" },
-      trimStartMm: plan.trimMm,
-      trimEndMm: plan.trimMm,
-      division: { kind: "pitch", thickMm: plan.barThicknessMm },
-    },
-  ],
-});
+/** Bars across, as thick as the plan says, with what the wire takes; of a slab or a tray out of the loaves or strips that it is cut into first. */
+export function plainCutting(
+  plan: Pick<Plan, "barThicknessMm" | "trimMm" | "cutting" | "moulds">,
+  mouldId: string,
+): Cutting {
+  const { cutInto } = byId(plan.moulds, mouldId);
+  const axis = cutInto?.along === "length" ? "width" : "length";
+  const loaves: CutStep[] = cutInto
+    ? [
+        {
+          ...{ id: "k0", ofId: null, pieces: null, axis: cutInto.along, trimStartMm: 0, trimEndMm: 0 },
+          division: { kind: "parts", count: cutInto.loaves },
+        },
+      ]
+    : [];
+  const bars: CutStep = {
+    ...{ id: "k1", ofId: loaves[0]?.id ?? null, pieces: null, axis },
+    ...{ trimStartMm: plan.trimMm, trimEndMm: plan.trimMm, division: { kind: "pitch", thickMm: plan.barThicknessMm } },
+  };
+  return { mouldId, kerfMm: plan.cutting.cutter.kerfMm, shows: axis, steps: [...loaves, bars] };
+}
 
 /** Cutters to choose from: the studio's, and the batch's own where it is none of them. */
 export function cuttersAtHand(plan: Pick<Plan, "cutting">, tools: readonly { document: LibraryTool }[]): Cutter[] {

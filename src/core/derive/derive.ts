@@ -10,7 +10,7 @@ import { type CureDates, cureDates, unmouldDays } from "../cure/dates";
 import { gelSeen, scaledHours } from "../cure/firmness";
 import { type AfterPour, afterPour } from "../cure/hours";
 import { latestPourOn } from "../cure/order";
-import { type Bars, barsOf, barsOfMould, type MouldBars } from "../cut/bars";
+import { type Bars, barsOf, barsToCut, type MouldBars } from "../cut/bars";
 import { type OrderPlan, ordersOf } from "../cut/order";
 import type { Notice } from "../document/notice";
 import type { Plan } from "../document/schema";
@@ -132,7 +132,7 @@ function figuresOf(plan: Plan, masses: Masses | null, timeline: Timeline | null,
     shades: shades.list,
     palette: [...colours, ...shades.list.map((s) => s.colours)].map((c) => c.cured),
     pairs,
-    mouldBars: plan.moulds.map((m) => barsOfMould(m, plan)),
+    mouldBars: plan.moulds.map((m) => barsToCut(m, plan)),
     bars: barsOf(plan.moulds[0].lengthMm, plan.barThicknessMm, plan.trimMm),
     water: new Map(masses?.batters.map((b) => [b.id, statedWater(b.allWaterG, b.lyeG, b.oilsG)])),
     judgements,

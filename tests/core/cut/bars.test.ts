@@ -3,6 +3,7 @@ import { describe, expect, it } from "vitest";
 import { curedMassG, waterInCupG } from "../../../src/core/batter/masses";
 import { barCount, barsOf, barsOfMould, barWords, decorationCounts } from "../../../src/core/cut/bars";
 import { ordersOf } from "../../../src/core/cut/order";
+import { plannedCut } from "../../../src/core/cut/planned";
 import { derive } from "../../../src/core/derive/derive";
 import { applyEdit } from "../../../src/core/document/edits/edit";
 import { newPlan } from "../../../src/core/document/newPlan";
@@ -109,5 +110,45 @@ describe("an order of bars", () => {
     const d = derive(grown);
     expect(d.notices.some((n) => n.message.includes("fillings of Loaf"))).toBe(false);
     for (const m of d.masses!.moulds) expect(m.levelMm).toBeLessThanOrEqual(70);
+  });
+});
+
+describe("bars as the cuts are laid out", () => {
+  const cutting = (steps: Plan["cutting"]["moulds"][number]["steps"]): Plan["cutting"] => ({
+    ...plan.cutting,
+    moulds: [{ mouldId: plan.moulds[0].id, kerfMm: 0, shows: "length", steps }],
+  });
+  const step = (id: string, ofId: string | null, axis: "length" | "height", count: number) =>
+    ({
+      ...{ id, ofId, pieces: null, axis, trimStartMm: 0, trimEndMm: 0 },
+      division: { kind: "parts", count },
+    }) as const;
+
+  it("a loaf that is split level and cut into eight has sixteen, each with its decorations", () => {
+    const split: Plan = {
+      ...plan,
+      cutting: cutting([step("k1", null, "height", 2), step("k2", "k1", "length", 8)]),
+      decorations: [{ id: "d1", name: "star", place: "on-top", perBar: 2 }],
+    };
+    const [bars] = derive(split).mouldBars;
+    expect(bars).toMatchObject({ bars: 16, loaves: 1, endMm: 0 });
+    expect(bars.barShare * 16).toBeCloseTo(1, 9);
+    expect(barWords(bars)).toBe("16 bars");
+    expect(decorationCounts(split)[0].pieces).toBe(32);
+    expect(derive(split).weighUp.some((i) => i.words === "32 × star")).toBe(true);
+  });
+
+  it("a slab is cut into its loaves before its bars, across or along, also where nothing is laid out", () => {
+    for (const [along, perLoaf] of [
+      ["width", 16],
+      ["length", 12],
+    ] as const) {
+      const p = ofSlab({ loaves: 4, along });
+      const noWire = { ...p, cutting: { ...p.cutting, cutter: { ...p.cutting.cutter, kerfMm: 0 } } };
+      const cut = plannedCut(noWire, derive(noWire).masses!, p.moulds[0].id)!;
+      expect(cut.up.bars.length).toBe(4 * perLoaf);
+      expect(cut.cutting.shows).toBe(along === "width" ? "length" : "width");
+      expect(cut.up.misfits).toEqual([]);
+    }
   });
 });
