@@ -42,6 +42,7 @@ await shoot("/batches/demo-meteor-shower", "phone", () =>
 await page.setViewportSize({ width: 1280, height: 800 });
 await shoot("/gallery#crossings", "gallery");
 await shoot("/library/scents", "scents");
+await shoot("/orders", "orders");
 await shoot("/batches/demo-meteor-shower-3/book", "book");
 await shoot("/batches/demo-meteor-shower-3/cut-day", "cut-day", () => page.keyboard.press("ArrowLeft"));
 await shoot("/batches/demo-aurora/photos", "photos");

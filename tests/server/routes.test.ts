@@ -13,6 +13,7 @@ import * as batch from "../../src/pages/api/batches/[id]/index";
 import * as lessons from "../../src/pages/api/batches/[id]/lessons";
 import * as batches from "../../src/pages/api/batches/index";
 import * as changes from "../../src/pages/api/changes";
+import * as familyEvidence from "../../src/pages/api/families/[id]/evidence";
 import * as health from "../../src/pages/api/health";
 import * as unknown from "../../src/pages/api/knowledge/[unknown]";
 import * as knowledge from "../../src/pages/api/knowledge/index";
@@ -266,6 +267,11 @@ describe("settings, lessons and health over the API", () => {
     const answer = await call(evidence.GET, { params: { kind: "colourants", id: "c-nobody" } });
     expect(answer).toMatchObject({ status: 200, answer: { poured: 0, rating: null, lines: [] } });
     expect((await call(evidence.GET, { params: { kind: "spoons", id: "x" } })).status).toBe(404);
+    expect((await call(familyEvidence.GET, { params: { id: "spoons" } })).status).toBe(404);
+    const own = newPlan("Of its family", 5);
+    await make(poured(own, "2026-10-01", 1, 4, "good"));
+    const said = await call(familyEvidence.GET, { params: { id: own.design.family } });
+    expect(said.answer.poured).toBeGreaterThan(0);
   });
 
   it("health answers once the database is open", async () => {

@@ -18,9 +18,12 @@ export interface Evidence {
   lines: EvidenceLine[];
 }
 
+/** What own batches speak of: rows of the libraries, and families of designs. */
+export type EvidenceKind = LibraryKind | "families";
+
 /** What of a pour, of a cut and of a kept bar speaks of each kind of row. */
 const SPEAKS: Readonly<
-  Record<LibraryKind, { signs: readonly Sign[]; findings: readonly Finding[]; looks: readonly LookKind[] }>
+  Record<EvidenceKind, { signs: readonly Sign[]; findings: readonly Finding[]; looks: readonly LookKind[] }>
 > = {
   scents: {
     signs: ["riced", "seized", "turned", "grainy"],
@@ -35,6 +38,7 @@ const SPEAKS: Readonly<
   oils: { signs: [], findings: [], looks: ["spots"] },
   formulas: { signs: [], findings: ["ash", "soft-core", "partial-gel", "weeping"], looks: ["spots"] },
   moulds: { signs: ["leak"], findings: ["air", "ash", "partial-gel", "drag"], looks: [] },
+  families: { signs: [], findings: ["blurred", "broken", "drag", "air", "rivers"], looks: [] },
   tools: { signs: [], findings: ["drag", "air", "blurred", "broken"], looks: [] },
 };
 
@@ -52,7 +56,7 @@ const LOOK_WORDS: Readonly<Record<LookKind, string>> = {
 const FAINT_UNDER = 2;
 
 /** Cups that hold a row, by their ids; with those of a batter that holds it, all of its cups. */
-function cupsWith(plan: Plan, kind: LibraryKind, id: string): ReadonlySet<string> {
+function cupsWith(plan: Plan, kind: EvidenceKind, id: string): ReadonlySet<string> {
   const hasScent = (scent: Plan["portions"][number]["scent"]) =>
     scent !== null && (scent.libraryId === id || scent.parts.some((p) => p.libraryId === id));
   const own = plan.portions.filter((p) =>
@@ -72,8 +76,8 @@ function lookTells(look: Plan["record"]["cure"]["looks"][number], what: LookKind
   return look.colour === what;
 }
 
-/** What poured batches that use a row say of it: signs in its cups, findings at the cut, looks at the kept bars. Counted by batch; only what was seen at all is named. */
-export function evidenceOf(kind: LibraryKind, id: string, plans: readonly Plan[]): Evidence {
+/** What poured batches that use a row, or are of a family, say of it: signs in its cups, findings at the cut, looks at the kept bars. Counted by batch; only what was seen at all is named. */
+export function evidenceOf(kind: EvidenceKind, id: string, plans: readonly Plan[]): Evidence {
   const poured = plans.filter((p) => p.record.finishedAt !== null);
   const { signs, findings, looks } = SPEAKS[kind];
   const cut = poured.filter((p) => p.record.cutDay.bars.length > 0);

@@ -1,15 +1,15 @@
 import { useEffect, useState } from "react";
-import { type Evidence, evidenceWords } from "../../core/derive/evidence";
-import type { LibraryKind } from "../../core/library/kinds";
+import { type Evidence, type EvidenceKind, evidenceWords } from "../../core/derive/evidence";
 import { api } from "./api";
 
-/** What own poured batches say of a row of a library, in a line or two; nothing where none was poured with it. */
-export function OwnBatchesSay({ kind, id, name }: { kind: LibraryKind; id: string; name?: string }) {
+/** What own poured batches say of a row of a library, or of a family of designs, in a line or two; nothing where there is none. */
+export function OwnBatchesSay({ kind, id, name }: { kind: EvidenceKind; id: string; name?: string }) {
   const [evidence, setEvidence] = useState<Evidence | null>(null);
   useEffect(() => {
     let isGone = false;
     setEvidence(null);
-    void api<Evidence>(`/api/library/${kind}/${encodeURIComponent(id)}/evidence`).then((answer) => {
+    const path = kind === "families" ? "families" : `library/${kind}`;
+    void api<Evidence>(`/api/${path}/${encodeURIComponent(id)}/evidence`).then((answer) => {
       if (!isGone && answer.ok) setEvidence(answer.value);
     });
     return () => {
@@ -21,7 +21,8 @@ export function OwnBatchesSay({ kind, id, name }: { kind: LibraryKind; id: strin
   return (
     <p className="mt-1 text-[13px] text-muted" data-testid="own-batches">
       {name && <strong>{name}: </strong>}
-      {poured === 1 ? "One own batch" : `${poured} own batches`} poured with it
+      {poured === 1 ? "One own batch" : `${poured} own batches`} poured{" "}
+      {kind === "families" ? "of this family" : "with it"}
       {rating && `, rated ${rating.mean.toFixed(1)} in the mean`}.{" "}
       {lines.length > 0 ? `Noted: ${lines.map(evidenceWords).join("; ")}.` : "Nothing was noted against it."}
     </p>

@@ -1,16 +1,19 @@
-import type { ReactNode } from "react";
+import { type ReactNode, useState } from "react";
 import { familyEdit } from "../../core/document/edits/family";
 import type { Plan } from "../../core/document/schema";
 import { FAMILIES, FAMILY_IDS, type FamilyId, familyOf, knobsOf } from "../../core/techniques/families/registry";
 import { HANDS } from "../../core/techniques/hand";
 import { Choose } from "../parts/Choose";
 import { NumberField } from "../parts/NumberField";
+import { OwnBatchesSay } from "../parts/OwnBatchesSay";
 import { FromLastTime } from "./FromLastTime";
 import type { PanelProps } from "./panel";
 
 /** The design family and its few knobs: a turn lays the pours out anew; after that they are edited freely. */
 export function FamilyPanel({ batch, disabled, beside }: PanelProps & { beside?: ReactNode }) {
   const { plan } = batch;
+  // What own batches say of a family is said where it is chosen.
+  const [chosen, setChosen] = useState<FamilyId | null>(null);
   const familyId = plan.design.family;
   const family = familyOf(familyId);
   const knobs = knobsOf(family, plan.design.knobs);
@@ -28,6 +31,7 @@ export function FamilyPanel({ batch, disabled, beside }: PanelProps & { beside?:
         onChoose={(id) => {
           lay(id, {});
           batch.seal();
+          setChosen(id);
         }}
       />
       {beside}
@@ -78,6 +82,11 @@ export function FamilyPanel({ batch, disabled, beside }: PanelProps & { beside?:
           }}
         />
       </label>
+      {chosen === familyId && (
+        <div className="basis-full">
+          <OwnBatchesSay kind="families" id={familyId} name={family.label} />
+        </div>
+      )}
     </div>
   );
 }

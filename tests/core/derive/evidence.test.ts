@@ -2,6 +2,7 @@ import { describe, expect, it } from "vitest";
 import { evidenceOf, evidenceWords } from "../../../src/core/derive/evidence";
 import type { Plan } from "../../../src/core/document/schema";
 import { LIBRARY_KINDS } from "../../../src/core/library/kinds";
+import type { Finding } from "../../../src/core/mould/cutDaySchema";
 import { demoBatches } from "../../../src/data/demo/studio";
 import { demoYear } from "../../../src/data/demo/year";
 
@@ -13,7 +14,7 @@ const ended = (more: Partial<Plan["record"]>, plan = base): Plan => ({
 });
 const sign = (what: "riced" | "turned", portionId: string | null) =>
   ({ kind: "sign", id: `g${what}${portionId}`, atS: 100, what, portionId }) as Plan["record"]["events"][number];
-const bar = (what: "shifted" | "air") => ({
+const bar = (what: Finding) => ({
   ...{ id: "y1", mouldId: "m1", number: 1, isAsPredicted: false, massG: null, fate: "rack" as const },
   findings: [{ id: "f1", what, at: null }],
 });
@@ -64,6 +65,11 @@ describe("what own batches say of a row of a library", () => {
     expect(evidenceOf("colourants", "c-ink", faded).lines.map((l) => l.words)).toEqual([
       "colour faded on the kept bar",
     ]);
+  });
+
+  it("speaks of a family by its lines: blurred of a design, never of its scent", () => {
+    const plans = [ended({ cutDay: { thumb: null, pressed: [], bars: [bar("blurred"), bar("weeping")] } })];
+    expect(evidenceOf("families", "drop", plans).lines.map((l) => l.words)).toEqual(["lines blurred, at the cut"]);
   });
 
   it("no line has more batches that saw it than could, over the demo's year and every kind", () => {
