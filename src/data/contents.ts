@@ -192,6 +192,17 @@ function twice(contents: BackupContents): FieldProblem[] {
 
 const textOf = (value: unknown) => JSON.stringify(value);
 
+/** Which papers of the studio become otherwise; one that holds nothing is as none. */
+async function papersChange(db: Database, contents: BackupContents): Promise<Record<PaperId, boolean>> {
+  const now = new Map((await db.select().from(papers)).map((p) => [p.id, p.document]));
+  const then = new Map(contents.papers.map((p) => [p.id, p.document]));
+  const changes = (id: PaperId) => {
+    const empty = PAPERS[id].empty();
+    return !isDeepStrictEqual(now.get(id) ?? empty, then.get(id) ?? empty);
+  };
+  return { stock: changes("stock"), orders: changes("orders") };
+}
+
 /** What would change if a backup were put in place of what is there. Changes nothing. */
 export async function changesOfRestore(db: Database, contents: BackupContents): Promise<RestoreChanges> {
   const now = await db.select({ id: batches.id, title: batches.title, document: batches.document }).from(batches);
@@ -221,6 +232,7 @@ export async function changesOfRestore(db: Database, contents: BackupContents): 
     batches: change,
     library,
     lessons: { before: count, after: contents.lessons.length },
+    ...(await papersChange(db, contents)),
     settings: textOf(own?.document ?? null) !== textOf(contents.settings?.document ?? null),
     titles: titles.slice(0, 20),
   };

@@ -4,7 +4,7 @@ import { derive } from "../../src/core/derive/derive";
 import { newPlan } from "../../src/core/document/newPlan";
 import { tickOf } from "../../src/core/prepare/weighUp";
 import { createBatch, saveBatch } from "../../src/data/batches";
-import { allParts, contentsOf, putContents } from "../../src/data/contents";
+import { allParts, changesOfRestore, contentsOf, putContents } from "../../src/data/contents";
 import { COLOURANTS } from "../../src/data/demo/library";
 import { getLibraryItem, putLibraryItem } from "../../src/data/library";
 import { getPaper, savePaper } from "../../src/data/papers";
@@ -56,7 +56,9 @@ describe.each(engines())("the stock in a $name database", (engine) => {
     await open.db.execute(sql`delete from papers`);
     const read = contentsOf("2026-11-27T10:00:00.000Z", JSON.parse(JSON.stringify(parts)));
     if (!read.ok) throw new Error(JSON.stringify(read.problems));
+    expect(await changesOfRestore(open.db, read.contents)).toMatchObject({ stock: true, orders: false });
     await putContents(open.db, read.contents, async () => null);
+    expect(await changesOfRestore(open.db, read.contents)).toMatchObject({ stock: false, orders: false });
     expect((await getPaper(open.db, "stock")).document).toEqual(before.document);
     const old = parts
       .filter((p) => !p.path.startsWith("papers/"))

@@ -263,6 +263,8 @@ describe("backups", () => {
       library: same,
       lessons: { before: 1, after: 1 },
       settings: true,
+      stock: false,
+      orders: true,
       titles: [
         { title: "Comet", what: "removed" as const },
         { title: "Dust", what: "changed" as const },

@@ -26,11 +26,18 @@ export function cutWords(up: CutUp, sayer: Sayer): string[] {
   });
 }
 
-/** Pieces that a step made of its first block. */
-const countOf = (up: CutUp, stepId: string): number => {
-  const own = up.bars.filter((b) => b.stepId === stepId);
-  return new Set(own.map((b) => b.place.at(-1))).size || 1;
-};
+/** Pieces that a step made of its first block, those that were divided further among them. */
+function countOf(up: CutUp, stepId: string): number {
+  const steps = new Map(up.cuts.map(({ step }) => [step.id, step]));
+  const chain = (id: string | null): string[] => {
+    const step = id === null ? undefined : steps.get(id);
+    return step ? [...chain(step.ofId), step.id] : [];
+  };
+  const depth = chain(stepId).length - 1;
+  const own = up.bars.filter((b) => chain(b.stepId)[depth] === stepId);
+  const blockOf = (b: Leaf) => b.place.slice(0, depth).join();
+  return new Set(own.filter((b) => blockOf(b) === blockOf(own[0])).map((b) => b.place[depth])).size || 1;
+}
 
 const PATTERN_WORDS: Readonly<Record<Pattern, (p: Proposal) => string>> = {
   across: () => "bars across",

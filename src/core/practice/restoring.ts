@@ -13,6 +13,9 @@ export interface RestoreChanges {
   library: KindChange;
   lessons: { before: number; after: number };
   settings: boolean;
+  /** Whether what is counted, or promised, becomes otherwise. */
+  stock: boolean;
+  orders: boolean;
   /** Titles of the batches that go away or become otherwise, at most twenty. */
   titles: { title: string; what: "removed" | "changed" }[];
 }

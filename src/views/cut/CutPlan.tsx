@@ -23,6 +23,7 @@ import { useDerived } from "../parts/useDerived";
 import { useUndoKeys } from "../parts/useDocument";
 import { useFaces } from "../parts/useFaces";
 import { BarStrip, barSights, ColoursShown, sightOf } from "./BarStrip";
+import { CutSteps } from "./CutSteps";
 import { LoafCuts } from "./LoafCuts";
 import { Proposals } from "./Proposals";
 import { Sums } from "./Sums";
@@ -162,6 +163,7 @@ function CuttingPlan({ initial }: { initial: StoredBatch }) {
                   </li>
                 ))}
               </ol>
+              <CutSteps batch={batch} cut={cut} />
               <Sums cut={cut} />
               <BarStrip sights={strip} faces={faces} count={cut.up.bars.length} />
               <ColoursShown plan={plan} sights={strip} faces={faces} />

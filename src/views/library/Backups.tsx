@@ -78,8 +78,8 @@ export function Backups() {
   return (
     <Section head="Backups" headClass="mb-1 text-[18px]">
       <p className="mb-2 max-w-[70ch] text-[13px] text-muted">
-        All batches, libraries, settings and what the clock has learned, in one zip file of plain JSON. One is made by
-        itself every day; the last seven days and one of each of the last four weeks are kept
+        All batches, libraries, settings, stock, orders and what the clock has learned, in one zip file of plain JSON.
+        One is made by itself every day; the last seven days and one of each of the last four weeks are kept
         {list && ` in ${list.directory}, ${sizeOf(list.bytes)} in all`}. Keep a copy on another machine as well.
       </p>
       <p className="flex flex-wrap items-center gap-2">
@@ -184,7 +184,8 @@ const sayChange = (k: KindChange, one: string, many: string): string => {
 
 /** What would change, before it is done. */
 export function RestoreQuestion({ chosen, onStay, onGo }: { chosen: Chosen; onStay: () => void; onGo: () => void }) {
-  const { batches, library, settings, titles, madeAt } = chosen.changes;
+  const { batches, library, settings, stock, orders, titles, madeAt } = chosen.changes;
+  const becomes = (isOther: boolean) => (isOther ? "become as they were then" : "stay as they are");
   return (
     <div
       className="mt-3 max-w-[46rem] rounded border-[1.5px] border-ink bg-paper p-3"
@@ -197,7 +198,9 @@ export function RestoreQuestion({ chosen, onStay, onGo }: { chosen: Chosen; onSt
       <ul className="mt-1 list-disc pl-5">
         <li>Batches: {sayChange(batches, "batch", "batches")}.</li>
         <li>Libraries: {sayChange(library, "row", "rows")}.</li>
-        <li>Settings: {settings ? "become as they were then" : "stay as they are"}.</li>
+        <li>Settings: {becomes(settings)}.</li>
+        <li>Counts of the stock: {becomes(stock)}.</li>
+        <li>Orders, and what was given out: {becomes(orders)}.</li>
       </ul>
       {titles.length > 0 && (
         <p className="mt-1 text-[13px]">
