@@ -56,13 +56,11 @@ export function StockTable({ held, taken, planned, rows }: Omit<Props, "stored" 
             </li>
           ))}
         </ul>
-        {low.length > 0 && (
-          <p className="mt-1">
-            <a href="/shopping" className="underline">
-              Shopping list for the planned batches
-            </a>
-          </p>
-        )}
+        <p className="mt-1">
+          <a href="/shopping" className="inline-flex items-center underline narrow:min-h-[44px]">
+            Shopping list for the planned batches
+          </a>
+        </p>
       </section>
       <p className="mt-3 max-w-[980px] text-muted">
         What is ticked off at a weigh-up is taken off here at once, and comes back when the tick is taken off. Type what

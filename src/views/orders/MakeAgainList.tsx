@@ -57,6 +57,7 @@ export function MakeAgainList({
         <Choose
           label="Keep a soap up"
           invite="keep another soap up…"
+          className="field w-64 max-w-full"
           options={others.map((r) => ({ value: r.id, label: r.title }))}
           onChoose={(ofBatchId) => {
             const item = { id: freshId("k"), ofBatchId, bars: 10 };

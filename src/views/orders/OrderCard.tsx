@@ -56,7 +56,11 @@ export function OrderCard({
           />
         </label>
         <span className="flex-1" />
-        <button type="button" className="button min-h-[40px]" onClick={() => set("closedOn", isClosed ? null : today)}>
+        <button
+          type="button"
+          className="button min-h-[40px] narrow:min-h-[44px]"
+          onClick={() => set("closedOn", isClosed ? null : today)}
+        >
           {isClosed ? "Open again" : order.isRelease ? "Release it" : "Hand it over"}
         </button>
         <RemoveButton
@@ -93,7 +97,7 @@ export function OrderCard({
       {!isClosed && (
         <button
           type="button"
-          className="button mt-2 min-h-[40px]"
+          className="button mt-2 min-h-[40px] narrow:min-h-[44px]"
           onClick={() => {
             const line: OrderLine = {
               id: freshId("l"),

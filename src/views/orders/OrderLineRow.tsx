@@ -82,7 +82,7 @@ export function OrderLineRow({
       <div className="flex flex-wrap items-center gap-x-4 gap-y-1">
         <Choose
           label="Which soap"
-          className="field max-w-full min-w-0"
+          className="field w-60 max-w-full"
           value={chosen}
           disabled={open.disabled}
           options={[{ value: "", label: "which soap?" }, ...choices.map((r) => ({ value: r.id, label: r.title }))]}
@@ -147,7 +147,7 @@ export function OrderLineRow({
               <li key={c.batch.id} className="flex flex-wrap items-center gap-x-3">
                 <button
                   type="button"
-                  className="button min-h-[40px]"
+                  className="button min-h-[40px] narrow:min-h-[44px]"
                   onClick={() =>
                     setAllocated([...line.allocated, { id: freshId("a"), batchId: c.batch.id, bars: c.take }])
                   }
@@ -169,7 +169,12 @@ export function OrderLineRow({
                 {makeWords(plan.make)}
                 <WhenToPour make={plan.make} order={order} />
               </span>
-              <button type="button" className="button min-h-[40px]" disabled={isMaking} onClick={onMake}>
+              <button
+                type="button"
+                className="button min-h-[40px] narrow:min-h-[44px]"
+                disabled={isMaking}
+                onClick={onMake}
+              >
                 {isMaking
                   ? "Planning…"
                   : `Plan ${plan.make.batches === 1 ? "the batch" : `${plan.make.batches} batches`}`}

@@ -30,7 +30,7 @@ export function Rack({ rows, held, today }: { rows: readonly RackRow[]; held: He
               <span className="flex-1" />
               <button
                 type="button"
-                className="button min-h-[40px]"
+                className="button min-h-[40px] narrow:min-h-[44px]"
                 aria-expanded={giving === r.id}
                 onClick={() => setGiving(giving === r.id ? null : r.id)}
               >
@@ -115,7 +115,7 @@ function GiveOut({ row, held, today, onDone }: { row: RackRow; held: HeldOrders;
       <label className="text-muted">
         to <input className="field w-56" value={to} maxLength={120} onChange={(e) => setTo(e.currentTarget.value)} />
       </label>
-      <button type="submit" className="button button-main min-h-[40px]">
+      <button type="submit" className="button button-main min-h-[40px] narrow:min-h-[44px]">
         Note it
       </button>
       {problem && <span className="text-cut">{problem}</span>}

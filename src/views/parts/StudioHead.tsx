@@ -33,13 +33,13 @@ export function StudioHead({
   children?: ReactNode;
 }) {
   return (
-    <header className="flex flex-wrap items-end gap-x-6 gap-y-1 px-5 pt-3">
+    <header className="flex flex-wrap items-end gap-x-4 gap-y-1 px-5 pt-3">
       <h1 className="text-[28px] leading-none">{title}</h1>
       <nav
         aria-label="The studio"
-        className="flex flex-wrap gap-x-4 narrow:basis-full [&_a]:narrow:inline-flex [&_a]:narrow:min-h-[44px] [&_a]:narrow:items-center"
+        className="flex flex-wrap gap-x-3 narrow:gap-x-4 narrow:basis-full [&_a]:narrow:inline-flex [&_a]:narrow:min-h-[44px] [&_a]:narrow:items-center"
       >
-        {PLACES.map((p) => (
+        {PLACES.filter((p) => !p.isWithin || p.id === here).map((p) => (
           <a
             key={p.id}
             href={p.href}

@@ -51,7 +51,11 @@ export function LotLine({
           {problem && <span className="text-cut">{problem}</span>}
         </label>
       ) : item.isTicked && !disabled ? (
-        <button type="button" className="min-h-7 underline print:hidden" onClick={() => setDraft(lot)}>
+        <button
+          type="button"
+          className="min-h-7 underline narrow:min-h-[44px] print:hidden"
+          onClick={() => setDraft(lot)}
+        >
           {lot === "" ? "note its lot" : `lot ${lot}`}
         </button>
       ) : (
