@@ -69,5 +69,5 @@ export function Chart({
       end();
     };
   }, [option]);
-  return <div ref={place} role="img" aria-label={label} className={className} />;
+  return <div ref={place} role="img" aria-label={label} className={`overflow-hidden ${className}`} />;
 }
