@@ -78,7 +78,7 @@ export interface LinePlan {
 }
 
 /** Cured grams of a bar may differ so much from what was ordered, share of it. */
-export const OFF_SHARE = 0.1;
+const OFF_SHARE = 0.1;
 /** Bars of every batch that are kept to be looked at. */
 const KEPT_OF_BATCH = 1;
 

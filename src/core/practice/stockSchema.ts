@@ -6,7 +6,7 @@ export const MATERIAL_KINDS = ["oils", "lye", "liquids", "additives", "colourant
 export type MaterialKind = (typeof MATERIAL_KINDS)[number];
 
 /** A material is known by its row of a library ("scents:s-fir"), or by its kind and name ("lye~sodium hydroxide"). */
-export const materialKey = z.string().min(1).max(140);
+const materialKey = z.string().min(1).max(140);
 /** Key of a material that is no row of a library. */
 export const namedKey = (kind: MaterialKind, named: string): string => `${kind}~${named.trim().toLowerCase()}`;
 /** Key of a row of a library. */

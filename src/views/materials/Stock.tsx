@@ -34,11 +34,13 @@ export default function Stock({ stored, settings, ...rest }: Props) {
 export function StockTable({ held, taken, planned, rows }: Omit<Props, "stored" | "settings"> & { held: HeldStock }) {
   const { grams } = useUnits();
   const all = useMemo(() => {
-    const own = { ...held.document, materials: held.document.materials };
-    const known = new Set(own.materials.map((m) => m.key));
+    const known = new Set(held.document.materials.map((m) => m.key));
     const uncounted = rows.filter((r) => !known.has(r.key)).map((r) => ({ ...r, massG: 0 }));
     const names = new Map(rows.map((r) => [r.key, r.name]));
-    return stockOf(own, taken, [...planned, ...uncounted]).map((m) => ({ ...m, name: names.get(m.key) ?? m.name }));
+    return stockOf(held.document, taken, [...planned, ...uncounted]).map((m) => ({
+      ...m,
+      name: names.get(m.key) ?? m.name,
+    }));
   }, [held.document, taken, planned, rows]);
   const low = all.filter((m) => m.low !== null);
   const kinds = [...new Set(all.map((m) => m.kind))];
