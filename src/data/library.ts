@@ -1,6 +1,6 @@
 import { randomUUID } from "node:crypto";
 import { and, asc, count, desc, eq, ilike, type SQL, sql } from "drizzle-orm";
-import { withLiquids } from "../core/document/migrations";
+import { withLiquids } from "../core/document/earlyMigrations";
 import { OILS } from "../core/formula/oils";
 import { LIBRARY, type LibraryDocument, type LibraryKind } from "../core/library/kinds";
 import { literally, type SaveResult } from "./batches";

@@ -2,7 +2,7 @@ import { sql } from "drizzle-orm";
 import { describe, expect, it } from "vitest";
 import { derive } from "../../src/core/derive/derive";
 import { newPlan } from "../../src/core/document/newPlan";
-import { tickOf } from "../../src/core/prepare/weighUp";
+import { tickOf } from "../../src/core/prepare/tick";
 import { createBatch, saveBatch } from "../../src/data/batches";
 import { allParts, changesOfRestore, contentsOf, putContents } from "../../src/data/contents";
 import { COLOURANTS } from "../../src/data/demo/library";

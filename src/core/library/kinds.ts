@@ -1,6 +1,6 @@
 import type { z } from "zod";
 import { colourantSchema } from "../colour/colourantSchema";
-import { withLiquids } from "../document/migrations";
+import { withLiquids } from "../document/earlyMigrations";
 import { type FieldProblem, problemsOf } from "../document/problems";
 import { formulaSchema } from "../formula/formulaSchema";
 import { oilSchema } from "../formula/oilSchema";

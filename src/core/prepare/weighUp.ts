@@ -339,13 +339,6 @@ export function weighUpOf(plan: Plan, masses: Masses, sayer: Sayer): WeighUpItem
   });
 }
 
-/** The tick of an item, as it stands in the document. @param at instant of the tick; null where it is not known */
-export const tickOf = (
-  { id, massG }: Pick<WeighUpItem, "id" | "massG">,
-  at: string | null = null,
-  lot = "",
-): Plan["weighUp"]["ticks"][number] => ({ id, massG, at, lot });
-
 /** What is still open before the pour: safety items that bar it, and others that are asked about once. Targets do not count. */
 export function openItems(items: readonly WeighUpItem[]): { safety: WeighUpItem[]; others: WeighUpItem[] } {
   const open = items.filter((i) => !i.isTicked && i.stage !== "targets");

@@ -5,7 +5,7 @@ import { emptyRecord, newPlan, plainPortion } from "../../core/document/newPlan"
 import type { Operation, Plan, Portion } from "../../core/document/schema";
 import { takeColourant, takeScent, takeTool } from "../../core/library/use";
 import type { Equipment, ToolUse } from "../../core/mould/toolSchema";
-import { tickOf } from "../../core/prepare/weighUp";
+import { tickOf } from "../../core/prepare/tick";
 import type { Scent } from "../../core/scent/scentSchema";
 import { COLOURANTS, SCENTS, TOOLS } from "./library";
 

@@ -7,7 +7,7 @@ import { applyEdit } from "../../../src/core/document/edits/edit";
 import { plannedKeys, takeBack } from "../../../src/core/document/edits/takeBack";
 import { newPlan } from "../../../src/core/document/newPlan";
 import type { Plan } from "../../../src/core/document/schema";
-import { tickOf } from "../../../src/core/prepare/weighUp";
+import { tickOf } from "../../../src/core/prepare/tick";
 
 const usual: Firming = {
   firmAcidShare: 0.38,

@@ -6,7 +6,7 @@ import { takenOf } from "../../../src/core/derive/taken";
 import type { Plan } from "../../../src/core/document/schema";
 import { stillNeeded, stockOf, type TakenBy } from "../../../src/core/library/stock";
 import { rowKey, type StockEntry } from "../../../src/core/practice/stockSchema";
-import { tickOf } from "../../../src/core/prepare/weighUp";
+import { tickOf } from "../../../src/core/prepare/tick";
 import { demoBatches } from "../../../src/data/demo/studio";
 
 const { plan } = demoBatches("2026-11-27").find((b) => b.id === "demo-meteor-shower")!;

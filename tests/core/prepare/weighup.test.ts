@@ -8,7 +8,8 @@ import { derive } from "../../../src/core/derive/derive";
 import { newPlan } from "../../../src/core/document/newPlan";
 import type { Plan } from "../../../src/core/document/schema";
 import { statusOf } from "../../../src/core/document/status";
-import { openItems, tickOf, WEIGH_UP_STAGES, type WeighUpItem } from "../../../src/core/prepare/weighUp";
+import { tickOf } from "../../../src/core/prepare/tick";
+import { openItems, WEIGH_UP_STAGES, type WeighUpItem } from "../../../src/core/prepare/weighUp";
 import { METRIC, US } from "../../../src/core/units/quantities";
 import { arbitraryPlan } from "../../support/arbitraryPlan";
 
