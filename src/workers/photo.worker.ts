@@ -1,5 +1,5 @@
 import { type Reader, readerOf, readHand } from "../core/hand/read";
-import { facesOf, train } from "../core/hand/train";
+import { facePart, train } from "../core/hand/train";
 import { proposeCorners } from "../core/photo/corners";
 import { batchFigures, faceFigures, lineMmOf, meanHeightOf, type Sorted, sharesOf } from "../core/photo/figures";
 import { measurePhoto } from "../core/photo/measure";
@@ -11,6 +11,9 @@ import type { FaceRead, PhotoAnswer, PhotoJob, SmallFace } from "./photoProtocol
 const LOOKED_PX = 1000;
 /** Part of the work that is the imagining; the rest is the regression. */
 const IMAGINING = 0.9;
+
+/** A bar without a skim counts as the whole section, as those that teach are compared. */
+const ALL_OF_IT = { fromX: 0, toX: 1, fromUp: 0, toUp: 1 } as const;
 
 const answer = (message: PhotoAnswer) => self.postMessage(message);
 
@@ -63,10 +66,11 @@ async function measure(job: Extract<PhotoJob, { kind: "measure" }>): Promise<voi
   const photo = await pixelsOf(job.url);
   const corners = job.corners ?? proposeCorners(photo);
   if (!job.corners) answer({ kind: "proposed", id: job.id, corners });
-  const { faces, widthMm, heightMm } = facesOf(job.design, [job.view]);
-  const predicted = readOf(faces[0], job.palette, widthMm);
-  const expected = { widthMm, heightMm, palette: job.palette, shares: predicted.shares };
-  const measured = measurePhoto(photo, corners, expected);
+  const { view, part, isWhole } = job.face;
+  const { face, widthMm, heightMm } = facePart(job.design, view, isWhole ? ALL_OF_IT : part);
+  const predicted = readOf(face, job.palette, widthMm);
+  const expected = { widthMm, heightMm, palette: job.palette, shares: predicted.shares, isWhole };
+  const measured = measurePhoto(photo, corners, expected, job.whiteAt);
   if (!measured.ok) return answer({ kind: "refused", id: job.id, corners, why: measured.why, words: measured.words });
   answer({
     kind: "measured",

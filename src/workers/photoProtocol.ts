@@ -1,6 +1,7 @@
+import type { BarFace } from "../core/cut/barFace";
 import type { HandRead } from "../core/hand/read";
 import type { Refusal } from "../core/photo/measure";
-import type { Corners, MeasuredFace } from "../core/photo/photoSchema";
+import type { Corners, MeasuredFace, PhotoPoint } from "../core/photo/photoSchema";
 import type { Design } from "../core/swirl/design";
 import type { View } from "../core/swirl/view";
 
@@ -12,8 +13,10 @@ export type PhotoJob =
       url: string;
       /** Null: they are proposed. */
       corners: Corners | null;
+      whiteAt: PhotoPoint | null;
       design: Design;
-      view: View;
+      /** The section that the bar's face is a part of, which part, and whether it is the whole section across the loaf. */
+      face: Pick<BarFace, "view" | "part" | "isWhole">;
       palette: string[];
     }
   | { kind: "learn"; design: Design; views: View[]; figures: number[][]; palette: string[] };

@@ -56,6 +56,24 @@ test("a photo of a bar: added from the day of the cut, its corners set, measured
     expect(Math.hypot(corners![i][0] - x, corners![i][1] - y)).toBeLessThan(0.01);
   for (const [c, share] of expected.shares.entries()) expect(Math.abs(measured!.shares[c] - share)).toBeLessThan(0.09);
 
+  // The light by the white paper beside the bar, and a note: both are kept with it.
+  await page.getByRole("checkbox", { name: /something white/ }).check();
+  await page.getByAltText("Photo of bar 1").scrollIntoViewIfNeeded();
+  const [[paperX, paperY], now] = [made.paperAt!, (await page.getByAltText("Photo of bar 1").boundingBox())!];
+  const ring = (await page.getByRole("button", { name: "Ring on something white" }).boundingBox())!;
+  await page.mouse.move(ring.x + ring.width / 2, ring.y + ring.height / 2);
+  await page.mouse.down();
+  await page.mouse.move(now.x + paperX * now.width, now.y + paperY * now.height, { steps: 4 });
+  await page.mouse.up();
+  await page.keyboard.press("m");
+  await expect(page.getByText("The light is taken by what you ringed", { exact: false })).toBeVisible();
+  await page.getByLabel("Note on this photo").fill("by the north window");
+  await page.getByLabel("Note on this photo").blur();
+  await saved(page);
+  const again = (await stored()).document.record.photos[0];
+  expect(again).toMatchObject({ note: "by the north window", measured: { isWhole: true } });
+  expect(Math.hypot(again.whiteAt![0] - paperX, again.whiteAt![1] - paperY)).toBeLessThan(0.01);
+
   // Working out takes its time: it says how far it is, and stops when told.
   await page.keyboard.press("l");
   await expect(page.getByRole("progressbar", { name: "How far it is" })).toBeVisible();

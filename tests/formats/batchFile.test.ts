@@ -141,6 +141,21 @@ describe("migrations", () => {
     expect(lifted(null)).toMatchObject({ stepWords: {}, record: { planned: null } });
   });
 
+  it("version 13 says of older photos that nothing white was ringed, and that what was measured was a whole section", () => {
+    const photo = { id: "q1", measured: { version: 1, shares: [1] } };
+    const photos = [photo, { id: "q2", measured: null }];
+    const read = migrate({ schemaVersion: 12, record: { photos } });
+    if (!read.ok) throw new Error(read.problem.message);
+    expect(read.document).toMatchObject({
+      record: {
+        photos: [
+          { ...photo, whiteAt: null, measured: { ...photo.measured, isWhole: true } },
+          { id: "q2", whiteAt: null, measured: null },
+        ],
+      },
+    });
+  });
+
   it("a gap in the chain is said", () => {
     expect(migrate({ schemaVersion: 1 }, chain.slice(1), 3)).toMatchObject({
       ok: false,

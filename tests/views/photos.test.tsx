@@ -36,7 +36,7 @@ const done = (plan: Plan, edit: Parameters<typeof applyEdit>[1]): Plan => {
   return tried.document;
 };
 const face: MeasuredFace = {
-  ...{ version: 1, shares: [0.6, 0.2, 0.2], unknownShare: 0.01, seenHex: ["#f4efdd", "#3a5a6c", null] },
+  ...{ version: 1, isWhole: true, shares: [0.6, 0.2, 0.2], unknownShare: 0.01, seenHex: ["#f4efdd", "#3a5a6c", null] },
   figures: new Array(figureCount(3)).fill(0.5),
 };
 const withPhoto = (plan: Plan, number: number): { plan: Plan; id: string } => {
@@ -50,6 +50,10 @@ const CORNERS = [
   [0.8, 0.8],
   [0.2, 0.8],
 ] as [[number, number], [number, number], [number, number], [number, number]];
+
+const MARKS = { corners: CORNERS, whiteAt: null };
+
+const STEP = { ofId: null, pieces: null, trimStartMm: 0, trimEndMm: 0 };
 
 /** A worker that answers what it is told to. */
 class FakeWorker extends EventTarget {
@@ -77,10 +81,10 @@ describe("photos of a batch", () => {
   it("count when they are measured, of a bar, not left out, and the first of their bar", () => {
     const first = withPhoto(base, 2);
     expect(countingPhotos(first.plan)).toEqual([]);
-    const measured = done(first.plan, setMeasured(first.id, CORNERS, face));
+    const measured = done(first.plan, setMeasured(first.id, MARKS, face));
     expect(countingPhotos(measured).map((p) => p.id)).toEqual([first.id]);
     const again = withPhoto(measured, 2);
-    const both = done(again.plan, setMeasured(again.id, CORNERS, face));
+    const both = done(again.plan, setMeasured(again.id, MARKS, face));
     expect(countingPhotos(both)).toHaveLength(1);
     expect(countingPhotos(done(both, setLeftOut(first.id, true))).map((p) => p.id)).toEqual([again.id]);
     expect(countingPhotos(done(measured, setCorners(first.id, CORNERS)))).toEqual([]);
@@ -98,7 +102,7 @@ describe("photos of a batch", () => {
     };
     const { plan: one, id } = withPhoto(plan, 2);
     const counting = countingPhotos(
-      done(one, setMeasured(id, CORNERS, { ...face, seenHex: ["#f4efdd", "#456a80", null] })),
+      done(one, setMeasured(id, MARKS, { ...face, seenHex: ["#f4efdd", "#456a80", null] })),
     );
     const [hue, ...more] = huesOf(plan, counting, ["#f4efdd", "#24475a", "#e3a83f"]);
     expect(more).toEqual([]);
@@ -166,6 +170,20 @@ describe("the photo in hand", () => {
     const [x, y] = plan.record.photos[0].corners![0];
     expect([x, y]).toEqual([expect.closeTo(0.18, 9), expect.closeTo(0.202, 9)]);
     expect(screen.getByTestId("compared").textContent).toContain("60 %");
+    // Something white in it tells the light: the ring starts off the bar, and is kept with what was measured by it.
+    fireEvent.click(screen.getByRole("checkbox", { name: /something white/ }));
+    fireEvent.keyDown(screen.getByRole("button", { name: /^Ring on something white/ }), { key: "ArrowDown" });
+    expect(plan.record.photos[0].whiteAt).toBeNull();
+    fireEvent.click(screen.getByRole("button", { name: /These are its corners/ }));
+    await waitFor(() => expect(plan.record.photos[0].whiteAt).toEqual([0.06, expect.closeTo(0.062, 9)]));
+    expect(FakeWorker.jobs.at(-1)).toMatchObject({
+      whiteAt: [0.06, expect.closeTo(0.062, 9)],
+      face: { isWhole: true },
+    });
+    fireEvent.change(screen.getByRole("textbox", { name: "Note on this photo" }), {
+      target: { value: "by the window" },
+    });
+    expect(plan.record.photos[0]).toMatchObject({ note: "by the window", measured: face });
     // Another bar is another prediction: it has to be measured anew.
     fireEvent.change(screen.getByRole("combobox"), { target: { value: "m1:4" } });
     expect(plan.record.photos[0]).toMatchObject({ bar: { number: 4 }, measured: null });
@@ -173,9 +191,39 @@ describe("the photo in hand", () => {
     expect(screen.queryByRole("button", { name: /^Corner/ })).toBeNull();
   });
 
+  it("of a bar that is a part of its section is measured against that part, and teaches no hand", async () => {
+    const halves: Plan = {
+      ...base,
+      cutting: {
+        ...base.cutting,
+        moulds: [
+          {
+            ...{ mouldId: "m1", kerfMm: 0.5, shows: "width" },
+            steps: [
+              { ...STEP, id: "x1", axis: "length", division: { kind: "pitch", thickMm: 50 } },
+              { ...STEP, id: "x2", ofId: "x1", axis: "width", division: { kind: "parts", count: 2 } },
+            ],
+          },
+        ],
+      },
+    };
+    const { plan } = withPhoto(halves, 2);
+    FakeWorker.answer = () => [];
+    render(<HeldBatch first={plan}>{(batch) => <PhotoDeskOf batch={batch} />}</HeldBatch>);
+    await screen.findByText(/only faces that are the whole section across the loaf teach your hand/);
+    const [job] = FakeWorker.jobs;
+    expect(job.kind === "measure" && job.face).toMatchObject({
+      isWhole: false,
+      view: { kind: "lengthwise" },
+      part: { fromUp: 0, toUp: 1 },
+    });
+    const measured = done(plan, setMeasured(plan.record.photos[0].id, MARKS, { ...face, isWhole: false }));
+    expect(countingPhotos(measured)).toEqual([]);
+  });
+
   it("its corners stay on the photo", () => {
     const { plan } = withPhoto(base, 2);
-    const onMove = vi.fn();
+    const [onMove, onWhite] = [vi.fn(), vi.fn()];
     render(
       <CornerPicker
         photo={plan.record.photos[0]}
@@ -187,16 +235,23 @@ describe("the photo in hand", () => {
           [0, 1],
         ]}
         onMove={onMove}
+        whiteAt={[0.995, 0.5]}
+        onWhite={onWhite}
       />,
     );
     fireEvent.keyDown(screen.getByRole("button", { name: /top left/ }), { key: "ArrowLeft" });
     expect(onMove.mock.calls[0][0][0]).toEqual([0, 0]);
+    fireEvent.keyDown(screen.getByRole("button", { name: /Ring on something white: 100 % from the left/ }), {
+      ...{ key: "ArrowRight", shiftKey: true },
+    });
+    expect(onWhite).toHaveBeenCalledWith([1, 0.5]);
+    expect(onMove).toHaveBeenCalledTimes(1);
   });
 });
 
 it("what photos teach is said with its range, and as old once other photos count", () => {
   const first = withPhoto(base, 2);
-  const measured = done(first.plan, setMeasured(first.id, CORNERS, face));
+  const measured = done(first.plan, setMeasured(first.id, MARKS, face));
   const told: Plan = {
     ...measured,
     record: {

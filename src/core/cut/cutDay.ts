@@ -18,6 +18,12 @@ export interface DueBar {
   noted: CutBar | null;
 }
 
+/** Seconds since first contact by which a batch is drawn as it was poured: those of the last thing that its record has. Undefined where nothing was poured. */
+export function asPouredS(plan: Pick<Plan, "record">): number | undefined {
+  const endS = plan.record.events.reduce((t, e) => Math.max(t, e.atS), 0);
+  return endS > 0 ? endS : undefined;
+}
+
 /** All bars of a batch in the order in which they are cut, loaf by loaf. */
 export function barsDue(plan: Plan, masses: Masses): DueBar[] {
   const noted = new Map(plan.record.cutDay.bars.map((b) => [`${b.mouldId}:${b.number}`, b]));

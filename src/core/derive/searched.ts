@@ -44,6 +44,7 @@ export function searchedOf(plan: Plan): Searched {
       ...record.nextTimes.map((n) => n.words),
       ...record.events.flatMap((e) => (e.kind === "deviation" ? [e.note] : e.kind === "replanned" ? [e.words] : [])),
       ...record.cure.looks.map((l) => l.note),
+      ...record.photos.map((p) => p.note),
       ...record.cure.tests.map((t) => t.words),
       ...Object.values(plan.stepWords),
     ]),

@@ -99,6 +99,20 @@ const from11: Migration = {
   },
 };
 
+/** Version 13: something white in a photo, and whether a measured face was the whole section of its loaf (until now only such were measured). */
+const from12: Migration = {
+  from: 12,
+  up: (d) => {
+    if (!isObject(d.record)) return d;
+    const photos = each(d.record.photos, (p) => ({
+      ...p,
+      whiteAt: null,
+      measured: isObject(p.measured) ? { ...p.measured, isWhole: true } : p.measured,
+    }));
+    return { ...d, record: { ...d.record, photos } };
+  },
+};
+
 /** In ascending order, one for every version before the current one. */
 export const MIGRATIONS: readonly Migration[] = [
   from1,
@@ -112,6 +126,7 @@ export const MIGRATIONS: readonly Migration[] = [
   from9,
   from10,
   from11,
+  from12,
 ];
 
 type Migrated = { ok: true; document: unknown } | { ok: false; problem: FieldProblem };

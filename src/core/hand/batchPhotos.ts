@@ -27,11 +27,13 @@ export interface NewPhoto {
   takenOn: string | null;
 }
 
+const NOT_LOOKED_AT = { corners: null, whiteAt: null, measured: null } as const;
+
 /** Adds a photo; null where there are as many as a batch can hold. The new photo's id comes with it. */
 export function addPhoto(plan: Plan, photo: NewPhoto, now: string): { edit: Edit; id: string } | null {
   if (plan.record.photos.length >= MOST_PHOTOS) return null;
   const id = idMaker(plan)("q");
-  const added: Photo = { ...photo, id, addedAt: now, note: "", corners: null, isLeftOut: false, measured: null };
+  const added: Photo = { ...photo, id, addedAt: now, note: "", ...NOT_LOOKED_AT, isLeftOut: false };
   return { id, edit: { kind: "set", path: PHOTOS, value: [...plan.record.photos, added] } };
 }
 
@@ -49,12 +51,18 @@ export const setCorners = (id: string, corners: Corners): Edit =>
     { kind: "set", path: ofPhoto(id, "measured"), value: null },
   ]);
 
-/** Notes what was measured by some corners. */
-export const setMeasured = (id: string, corners: Corners, measured: MeasuredFace): Edit =>
+/** What a photo is measured by: the corners of the face, and something white that tells the light. */
+export type Marks = Pick<Photo, "whiteAt"> & { corners: Corners };
+
+/** Notes what was measured by some marks. */
+export const setMeasured = (id: string, { corners, whiteAt }: Marks, measured: MeasuredFace): Edit =>
   all([
     { kind: "set", path: ofPhoto(id, "corners"), value: corners },
+    { kind: "set", path: ofPhoto(id, "whiteAt"), value: whiteAt },
     { kind: "set", path: ofPhoto(id, "measured"), value: measured },
   ]);
+
+export const setNote = (id: string, note: string): Edit => ({ kind: "set", path: ofPhoto(id, "note"), value: note });
 
 export const setLeftOut = (id: string, isLeftOut: boolean): Edit => ({
   kind: "set",
@@ -69,12 +77,12 @@ export const setBar = (id: string, bar: Photo["bar"]): Edit =>
     { kind: "set", path: ofPhoto(id, "measured"), value: null },
   ]);
 
-/** A photo that teaches: of one bar, measured by the figures that hold today, not left out. */
+/** A photo that teaches: of one bar that is the whole section of its loaf, measured by the figures that hold today, not left out. */
 export type Counting = Photo & { bar: NonNullable<Photo["bar"]>; measured: MeasuredFace };
 export function countingPhotos(plan: Pick<Plan, "record">): Counting[] {
   const seen = new Set<string>();
   return plan.record.photos.filter((p): p is Counting => {
-    if (p.isLeftOut || p.bar === null || p.measured?.version !== MEASURE_VERSION) return false;
+    if (p.isLeftOut || p.bar === null || p.measured?.version !== MEASURE_VERSION || !p.measured.isWhole) return false;
     // Of one bar the first photo counts: two of it are no two bars.
     const key = `${p.bar.mouldId}:${p.bar.number}`;
     if (seen.has(key)) return false;

@@ -12,7 +12,7 @@ import { makePhoto, trueColours, USUAL_SPOILING } from "../photo/makePhoto";
 import { measurePhoto } from "../photo/measure";
 import { compileDesign, type Design, type DesignPour } from "../swirl/design";
 import { drawIndices, finish } from "../swirl/face";
-import type { View } from "../swirl/view";
+import { frameOf, type View } from "../swirl/view";
 import { HAND_CONSTANTS, type HandConstant } from "../techniques/hand";
 import { gauss, generator, hashSeed } from "../units/random";
 import { HAND_SPREAD } from "./knowledge";
@@ -104,6 +104,36 @@ export function facesOf(
   const rows = comparedRows(widthMm, heightMm);
   const faces = views.map((view) => comparable(finish(drawIndices(compiled, view, COMPARED_PX, rows, 1)), widthMm));
   return { faces, widthMm, heightMm };
+}
+
+/** Part of a section, 0 to 1: from the left, and from below. */
+interface SectionPart {
+  fromX: number;
+  toX: number;
+  fromUp: number;
+  toUp: number;
+}
+
+/** A part of a section of a design, as faces are compared; its size, mm. */
+export function facePart(
+  design: Design,
+  view: View,
+  { fromX, toX, fromUp, toUp }: SectionPart,
+): { face: Sorted; widthMm: number; heightMm: number } {
+  const compiled = compileDesign(design);
+  const frame = frameOf(compiled, view);
+  const [widthMm, heightMm] = [(toX - fromX) * frame.widthMm, (toUp - fromUp) * frame.heightMm];
+  const [width, height] = [COMPARED_PX, comparedRows(widthMm, heightMm)];
+  const [allWide, allHigh] = [Math.round(width / (toX - fromX)), Math.round(height / (toUp - fromUp))];
+  const all = finish(drawIndices(compiled, view, allWide, allHigh, 1));
+  const left = Math.min(allWide - width, Math.round(fromX * allWide));
+  const above = Math.min(allHigh - height, Math.round((1 - toUp) * allHigh));
+  const colour = new Uint8Array(width * height);
+  for (let y = 0; y < height; y++) {
+    const from = (above + y) * allWide + left;
+    colour.set(all.colour.subarray(from, from + width), y * width);
+  }
+  return { face: comparable({ width, height, colour }, widthMm), widthMm, heightMm };
 }
 
 /** What a photo does to the figures of a face: measured less drawn, of one imagined bar; null where it cannot be measured. */

@@ -71,8 +71,9 @@ export const NONE_FROM = 0.13;
 /** Bounds of what light does: a whole face, end to end, and a cast. */
 const MOST_LOG = 1.6;
 const MOST_CAST = 0.5;
-/** A prior on uneven light and cast, as so many places. */
+/** A prior on uneven light and cast, as so many places; and on a cast that something white beside the bar told. */
 const STIFF = 6;
+const TOLD_STIFF = 20_000;
 const FEWEST = 8;
 
 interface Places {
@@ -118,13 +119,25 @@ function solved(matrix: Float64Array, right: Float64Array, n: number): Float64Ar
 const within = (v: number, most: number): number => Math.min(most, Math.max(-most, v));
 
 /** Light that leads from the colours of their places to what was seen, by least squares on logs; misses count less the greater they are. */
-function fitLight(places: Places, of: Int16Array, linear: readonly Lab[], before: Light): Light {
+function fitLight(
+  places: Places,
+  of: Int16Array,
+  linear: readonly Lab[],
+  before: Light,
+  told: Pick<Light, "red" | "blue"> | null,
+): Light {
   // Unknowns: the six terms, red, blue. Green is the measure.
   const n = TERMS + 2;
   const matrix = new Float64Array(n * n);
   const right = new Float64Array(n);
   for (let i = 1; i < n; i++) matrix[i * n + i] = STIFF;
   matrix[0] = 1e-3;
+  [told?.red, told?.blue].forEach((cast, k) => {
+    if (cast === undefined) return;
+    const i = TERMS + k;
+    matrix[i * n + i] = TOLD_STIFF;
+    right[i] = TOLD_STIFF * cast;
+  });
   const row = new Float64Array(n);
   for (let p = 0; p < places.n; p++) {
     if (of[p] < 0) continue;
@@ -178,7 +191,7 @@ function firstLight(places: Places, linear: readonly Lab[], shares: readonly num
  * where it is, for else light and colours drift into each other.
  * @param expected colours as predicted, in OKLab; `shares` of each
  * @param baseAt which of them stays: the largest
- * @param patch what a white or grey patch beside the bar shows in red and blue against green, natural log; null without one
+ * @param told cast of the light where something white or grey beside the bar tells it: it holds, and the colour of which most shows is as free as the others
  */
 export function fitLightAndColours(
   face: Straight,
@@ -186,12 +199,12 @@ export function fitLightAndColours(
   shares: readonly number[],
   baseAt: number,
   margin: { rim: number; top: number },
-  patch: { red: number; blue: number } | null = null,
+  told: Pick<Light, "red" | "blue"> | null = null,
 ): Fitted {
   const places = coarsely(face, margin);
   let colours = expected.map((c) => [...c] as Lab);
   let light = firstLight(places, expected.map(linearOf), shares);
-  if (patch) light = { ...light, ...patch };
+  if (told) light = { ...light, ...told };
   const of = new Int16Array(places.n);
   const labs: Lab[] = new Array(places.n);
   let unknown = 0;
@@ -223,16 +236,18 @@ export function fitLightAndColours(
       else residuals.push(nearest);
     }
     colours = colours.map((own, c): Lab => {
-      if (c === baseAt) return own;
+      const isBase = c === baseAt;
+      if (isBase && !told) return own;
       const mine = labs.filter((_, p) => of[p] === c);
       if (mine.length < FEWEST) return own;
       const middle = [0, 1, 2].map((i) => median(mine.map((l) => l[i]))) as Lab;
       const from = expected[c];
       const far = Math.hypot(middle[0] - from[0], middle[1] - from[1], middle[2] - from[2]);
       const part = OWN_PART * far > HELD_WITHIN ? HELD_WITHIN / far : OWN_PART;
-      return from.map((v, i) => v + part * (middle[i] - v)) as Lab;
+      // How pale the base is stays as expected: something white tells the hue of the light, not how bright it is.
+      return from.map((v, i) => (isBase && i === 0 ? v : v + part * (middle[i] - v))) as Lab;
     });
-    light = fitLight(places, of, colours.map(linearOf), light);
+    light = fitLight(places, of, colours.map(linearOf), light, told);
   }
   return { light, colours, unknown: unknown / Math.max(1, places.n), residual: median(residuals) };
 }

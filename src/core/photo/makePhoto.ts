@@ -2,7 +2,7 @@ import { converter } from "culori";
 import { gauss, generator } from "../units/random";
 import type { Sorted } from "./figures";
 import { hexOfLab, labOf } from "./light";
-import type { Corners } from "./photoSchema";
+import type { Corners, PhotoPoint } from "./photoSchema";
 import { homography, type Pixels, toByte } from "./straighten";
 
 /** How a made photo spoils the face that it shows. */
@@ -20,6 +20,8 @@ export interface Spoiling {
   /** Spread of the taps on the corners, mm. */
   tapMm: number;
   exposure: number;
+  /** Whether a piece of white paper lies to the left of the bar. */
+  hasPaper: boolean;
 }
 
 export const USUAL_SPOILING: Spoiling = {
@@ -32,11 +34,16 @@ export const USUAL_SPOILING: Spoiling = {
   colours: { l: 0.04, ab: 0.02 },
   tapMm: 0.75,
   exposure: 1,
+  hasPaper: false,
 };
 
 const linear = converter("lrgb");
 const GROUND = { r: 0.16, g: 0.13, b: 0.11 };
 const ASH = 0.82;
+const PAPER = { r: 0.58, g: 0.58, b: 0.58 };
+/** Room about the bar, and half the side of the paper in it, as parts of the bar's width. */
+const BORDER = 0.12;
+const PAPER_HALF = 0.036;
 
 /** A photo made of a face, with the corners as a hand would tap them, and the colours as they truly are. */
 export interface MadePhoto {
@@ -44,6 +51,8 @@ export interface MadePhoto {
   corners: Corners;
   trueCorners: Corners;
   trueHex: string[];
+  /** The middle of the paper, where there is one. */
+  paperAt: PhotoPoint | null;
 }
 
 /** The true colours of a batch: near the predicted ones, but for the base, which is as it is. */
@@ -76,7 +85,10 @@ export function makePhoto(
 ): MadePhoto {
   const random = generator(seed);
   const heightPx = (widthPx * face.height) / face.width;
-  const border = 0.12 * widthPx;
+  const border = BORDER * widthPx;
+  const paper = spoiling.hasPaper ? ([0.04 * widthPx, border + heightPx / 2] as const) : null;
+  const isPaper = (x: number, y: number) =>
+    paper !== null && Math.max(Math.abs(x - paper[0]), Math.abs(y - paper[1])) < PAPER_HALF * widthPx;
   const [width, height] = [Math.round(widthPx + 2 * border), Math.round(heightPx + 2 * border)];
   const stray = () => spoiling.perspective * widthPx * (random() - 0.5);
   const corner = (x: number, y: number): [number, number] => [(x + stray()) / width, (y + stray()) / height];
@@ -110,7 +122,7 @@ export function makePhoto(
       ]) {
         const [u, v] = back(x + ox, y + oy);
         const inside = u >= 0 && u < 1 && v >= 0 && v < 1;
-        let c = GROUND;
+        let c = isPaper(x + ox, y + oy) ? PAPER : GROUND;
         if (inside) {
           const [cx, cy] = [Math.floor(u * face.width), Math.floor(v * face.height)];
           const own = colours[face.colour[cy * face.width + cx]] ?? GROUND;
@@ -147,7 +159,13 @@ export function makePhoto(
     Math.min(1, Math.max(0, x + tap() / width)),
     Math.min(1, Math.max(0, y + tap() / height)),
   ]) as Corners;
-  return { pixels: { width, height, data }, corners, trueCorners, trueHex: [...trueHex] };
+  return {
+    pixels: { width, height, data },
+    corners,
+    trueCorners,
+    trueHex: [...trueHex],
+    paperAt: paper && [paper[0] / width, paper[1] / height],
+  };
 }
 
 /** From a place in the photo to the place on the face, both from 0 to 1 over it. */

@@ -1,8 +1,9 @@
 import { comparable, faceFigures, halved, RIM_MM, type Sorted, sharesOf, TOP_MM } from "./figures";
 import { anchorOf, fitLightAndColours, hexOfLab, inEvenLight, type Lab, labOf, linearOf } from "./light";
-import type { Corners, MeasuredFace } from "./photoSchema";
+import type { Corners, MeasuredFace, PhotoPoint } from "./photoSchema";
 import { sortColours } from "./sort";
 import { blurred, type Pixels, STRAIGHT_PX, type Straight, sharpened, straighten } from "./straighten";
+import { castOf, type WhiteTrouble } from "./white";
 
 /** Version of the figures and of how they are taken: raise it when either changes. */
 export const MEASURE_VERSION = 1;
@@ -14,15 +15,23 @@ export interface ExpectedFace {
   /** Cured colours of the picture, sRGB hex, and the share of each on this bar. */
   palette: readonly string[];
   shares: readonly number[];
+  /** False where the bar is a part of its loaf's section, or shows another direction of it. */
+  isWhole?: boolean;
 }
 
-export type Refusal = "corners" | "small" | "dark" | "bright" | "blurred" | "other";
+export type Refusal = "corners" | "small" | "dark" | "bright" | "blurred" | "other" | WhiteTrouble;
 export const REFUSAL_WORDS: Readonly<Record<Refusal, string>> = {
   corners: "The four corners make no face: set them on the corners of the bar, round in order.",
   small: "The bar is too small in the photo to be measured: it should be 300 pixels wide or more.",
   dark: "Too dark to tell the colours: take it in daylight, without a flash.",
   bright: "Overexposed: the pale colours are all white. Take it again with less light.",
   blurred: "Blurred: no edge is sharper than 3 mm. Hold still, a hand's length further off.",
+  whiteBright:
+    "What the ring lies on is overexposed: its colour is lost. Set it where white is a little grey, or take it off.",
+  whiteDark:
+    "What the ring lies on is too dark to tell the light: set it on something white or pale grey, or take it off.",
+  whiteColoured:
+    "What the ring lies on is neither white nor grey, or several things at once: set it on one, or take it off.",
   other: "These are not the colours of this batch: is it another bar, or are the corners off it?",
 };
 
@@ -99,12 +108,13 @@ export const straightRows = (widthMm: number, heightMm: number): number =>
 /**
  * Measures a photographed face: straightened by its corners, its light taken off, sorted into the colours of the batch, and measured by the figures that
  * the prediction has. Refuses what tells nothing, with the reason.
+ * @param whiteAt something white or plain grey in the photo, by which the light is taken; as the corners are given
  */
 export function measurePhoto(
   photo: Pixels,
   corners: Corners,
   expected: ExpectedFace,
-  patch: { red: number; blue: number } | null = null,
+  whiteAt: PhotoPoint | null = null,
 ): Measured {
   const { widthMm, heightMm, palette, shares } = expected;
   const wide = Math.min(
@@ -122,9 +132,11 @@ export function measurePhoto(
   if (trouble) return refused(trouble);
   const mmPerPx = widthMm / STRAIGHT_PX;
   if (sharpness(straight, mmPerPx) < SHARP.least) return refused("blurred");
+  const white = whiteAt && castOf(photo, whiteAt);
+  if (white && !white.ok) return refused(white.why);
   const labs = palette.map(labOf);
   const margin = { rim: Math.round(RIM_MM / mmPerPx), top: Math.round(TOP_MM / mmPerPx) };
-  const fitted = fitLightAndColours(straight, labs, shares, anchorOf(labs, shares), margin, patch);
+  const fitted = fitLightAndColours(straight, labs, shares, anchorOf(labs, shares), margin, white);
   const even = sharpened(inEvenLight(straight, fitted.light), mmPerPx, rangeOf(fitted.colours));
   const sorted = comparable(halved(sortColours(even, fitted.colours)), widthMm);
   const seen = sharesOf(sorted, palette.length, widthMm);
@@ -137,6 +149,7 @@ export function measurePhoto(
     even,
     face: {
       version: MEASURE_VERSION,
+      isWhole: expected.isWhole ?? true,
       shares: seen.shares,
       unknownShare: Math.max(0, seen.unknown),
       seenHex: fitted.colours.map((c, i) => (seen.shares[i] >= SHOWS_FROM ? hexOfLab(c) : null)),

@@ -5,6 +5,9 @@ import { id, isoDate, isoInstant, text, within } from "../units/fields";
 /** SHA-256 of a photo's file, in hexadecimal: what it is kept by. */
 export const HASH = /^[0-9a-f]{64}$/;
 
+/** Characters of a note on a photo. */
+export const MOST_NOTE = 300;
+
 const part = within(0, 1);
 const point = z.tuple([part, part]);
 const figure = z.number().min(-1e6).max(1e6);
@@ -13,6 +16,8 @@ const figure = z.number().min(-1e6).max(1e6);
 export const measuredSchema = z.strictObject({
   /** Version of the figures: those of another are measured anew. */
   version: z.int().min(1).max(1000),
+  /** Whether the face is the whole section of its loaf: only such bars teach the hand. */
+  isWhole: z.boolean(),
   /** Share of each colour of the picture, 0 to 1, and of what belongs to none. */
   shares: z.array(part).min(1).max(24),
   unknownShare: part,
@@ -39,15 +44,18 @@ export const photoSchema = z.strictObject({
   takenOn: isoDate.nullable(),
   /** The bar that it shows, as at the cut: its mould, and its number from 1. Null: the soap in general. */
   bar: z.strictObject({ mouldId: id, number: z.int().min(1).max(500) }).nullable(),
-  note: text(300),
+  note: text(MOST_NOTE),
   /** Corners of the face: top left, top right, bottom right, bottom left, as parts of width and height from the top left. */
   corners: z.tuple([point, point, point, point]).nullable(),
+  /** Where something white or plain grey lies in the photo, by which its light is taken; as the corners are given. Null: nothing does. */
+  whiteAt: point.nullable(),
   /** True: it teaches nothing. */
   isLeftOut: z.boolean(),
   measured: measuredSchema.nullable(),
 });
 export type Photo = z.infer<typeof photoSchema>;
 export type MeasuredFace = z.infer<typeof measuredSchema>;
+export type PhotoPoint = z.infer<typeof point>;
 export type Corners = NonNullable<Photo["corners"]>;
 export const MOST_PHOTOS = 60;
 

@@ -27,7 +27,7 @@ export async function withPhotos(
     const kept = await keepPhoto(dataDirectory, jpeg);
     if (!kept.ok) throw new Error(kept.message);
     palette = expected.palette;
-    const measured = measurePhoto(made.pixels, made.corners, expected);
+    const measured = measurePhoto(made.pixels, made.corners, expected, made.paperAt);
     photos.push({
       id: `q${number}`,
       hash: kept.photo.hash,
@@ -38,6 +38,7 @@ export async function withPhotos(
       bar: { mouldId, number },
       note: "",
       corners: made.corners,
+      whiteAt: made.paperAt,
       isLeftOut: false,
       measured: measured.ok ? measured.face : null,
     });

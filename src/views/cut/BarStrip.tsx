@@ -1,12 +1,10 @@
-import { AXES_OF_FACE } from "../../core/cut/faceAxes";
+import { barFace } from "../../core/cut/barFace";
 import type { Block, Leaf } from "../../core/cut/leaves";
 import type { PlannedCut } from "../../core/cut/planned";
-import { facing } from "../../core/cut/propose";
 import { coloursSeen, type Part, shownWords } from "../../core/cut/shown";
 import type { Plan } from "../../core/document/schema";
 import type { CutAxis } from "../../core/mould/cutSchema";
 import type { Design } from "../../core/swirl/design";
-import type { View } from "../../core/swirl/view";
 import { portionOf } from "../../core/techniques/operations/registry";
 import type { FaceRequest } from "../../workers/faceProtocol";
 import { FaceCanvas } from "../parts/FaceCanvas";
@@ -19,30 +17,20 @@ export interface BarSight {
   right: CutAxis;
   up: CutAxis;
   loaf: Block;
+  /** Which part of the section its face is. */
+  part: Part;
   sight: FaceRequest;
 }
 
 /** More bars than this are not drawn one by one. */
 const MOST_DRAWN = 24;
 const PX_PER_MM = 1.6;
-function viewAt(axis: CutAxis, atMm: number): View {
-  if (axis === "length") return { kind: "across", atMm };
-  return axis === "width" ? { kind: "lengthwise", atMm } : { kind: "level", atMm };
-}
-
 /** The face of one bar: the whole section of the loaf at its middle, of which the bar is a part. */
 export function sightOf(loaf: Block, bar: Leaf): BarSight {
-  const axis = facing(bar);
-  const { right, up } = AXES_OF_FACE[axis];
+  const { axis, right, up, view, part } = barFace(loaf, bar);
   const atMm = bar.at[axis] + bar.size[axis] / 2;
   const [width, height] = [loaf.size[right], loaf.size[up]].map((mm) => Math.round(PX_PER_MM * mm));
-  return {
-    bar,
-    right,
-    up,
-    loaf,
-    sight: { key: `${axis}:${atMm.toFixed(1)}`, view: viewAt(axis, atMm), width, height },
-  };
+  return { bar, right, up, loaf, part, sight: { key: `${axis}:${atMm.toFixed(1)}`, view, width, height } };
 }
 
 /** The faces of all bars, as far as they are drawn one by one. */
@@ -106,14 +94,6 @@ export function BarStrip({ sights, faces, count }: { sights: readonly BarSight[]
   );
 }
 
-/** Which part of its section a bar's face is. */
-const partOf = ({ bar, right, up, loaf }: BarSight): Part => ({
-  fromX: bar.at[right] / loaf.size[right],
-  toX: (bar.at[right] + bar.size[right]) / loaf.size[right],
-  fromUp: bar.at[up] / loaf.size[up],
-  toUp: (bar.at[up] + bar.size[up]) / loaf.size[up],
-});
-
 /** Whether every bar shows every colour that is poured; nothing until all of them are drawn. */
 export function ColoursShown({
   plan,
@@ -126,7 +106,7 @@ export function ColoursShown({
 }) {
   const drawn = sights.flatMap((s) => {
     const face = faces.get(s.sight.key);
-    return face && face.stage !== "coarse" ? [coloursSeen(face, partOf(s))] : [];
+    return face && face.stage !== "coarse" ? [coloursSeen(face, s.part)] : [];
   });
   if (drawn.length === 0 || drawn.length < sights.length) return null;
   const poured = new Set(plan.operations.map(portionOf));

@@ -1,6 +1,7 @@
 import { format } from "date-fns";
 import { useMemo, useRef, useState } from "react";
 import {
+  asPouredS,
   barsDue,
   countBars,
   nextBar,
@@ -52,7 +53,7 @@ function DayOfCut({ initial }: { initial: StoredBatch }) {
   const batch = useBatch(initial);
   const { plan } = batch;
   const { units } = useUnits();
-  const derived = useDerived(plan, units);
+  const derived = useDerived(plan, units, asPouredS(plan));
   useUndoKeys(batch.undo, batch.redo);
   const bars = useMemo(() => (derived.masses ? barsDue(plan, derived.masses) : []), [plan, derived]);
   const [chosen, setChosen] = useState<number | null>(null);

@@ -14,11 +14,14 @@ export function Compared({
   palette,
   names,
   looked,
+  isByWhite,
 }: {
   plan: Pick<Plan, "portions">;
   palette: readonly string[];
   names: readonly string[];
   looked: Extract<Looked, { kind: "measured" }>;
+  /** Whether the light was taken by something white in the photo. */
+  isByWhite: boolean;
 }) {
   const { mm } = useUnits();
   const { even, seen, predicted, face } = looked;
@@ -99,8 +102,11 @@ export function Compared({
       </table>
       <p className="mt-1 text-[13px] text-muted">
         A line is {mm(seen.lineMm)} wide in the mean, predicted {mm(predicted.lineMm)}. Heights from the floor, part of
-        the bar; 4 mm of rim and 6 mm of top are left out, where ash lies. Shares are told to about 2 points, the light
-        is taken by the palest large colour, which itself is taken as predicted.
+        the bar; 4 mm of rim and 6 mm of top are left out, where ash lies. Shares are told to about 2 points. The light
+        is taken by{" "}
+        {isByWhite
+          ? "what you ringed; how pale the palest large colour is, is taken as predicted."
+          : "the palest large colour, which itself is taken as predicted: with something white in the photo it need not be."}
       </p>
     </div>
   );

@@ -33,6 +33,7 @@ export function PhotoList({
             />
             {p.bar ? `bar ${p.bar.number}` : "the soap"}
             <span className="block text-muted">{stands(p)}</span>
+            {p.note !== "" && <span className="block truncate">{p.note}</span>}
           </button>
         </li>
       ))}

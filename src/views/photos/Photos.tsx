@@ -38,7 +38,7 @@ function PhotosOfBatch({ initial, startBar }: { initial: StoredBatch; startBar: 
   useKeys(PHOTO_KEYS, {
     add: () => file.current?.click(),
     other: (e) => desk.go(e.key === "PageUp" ? -1 : 1),
-    measure: (e) => (e.repeat || !corners || !design ? false : desk.lookAt(corners, true)),
+    measure: (e) => (e.repeat || !corners || !design ? false : desk.measure()),
     leaveOut: (e) => (e.repeat || !photo ? false : desk.note(setLeftOut(photo.id, !photo.isLeftOut))),
     learn: (e) => (e.repeat || countingPhotos(plan).length === 0 ? false : desk.learn()),
   });

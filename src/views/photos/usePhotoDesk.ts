@@ -1,10 +1,10 @@
 import { useEffect, useMemo, useState } from "react";
-import { barsDue, type DueBar } from "../../core/cut/cutDay";
-import { facing } from "../../core/cut/propose";
+import { barFace } from "../../core/cut/barFace";
+import { asPouredS, barsDue } from "../../core/cut/cutDay";
 import { derivedOf } from "../../core/derive/workedOut";
 import type { Edit } from "../../core/document/edits/edit";
 import { addPhoto, countingPhotos, setLessons, setMeasured } from "../../core/hand/batchPhotos";
-import type { Corners, Photo } from "../../core/photo/photoSchema";
+import type { Corners, MeasuredFace, Photo, PhotoPoint } from "../../core/photo/photoSchema";
 import { send } from "../parts/api";
 import { useUnits } from "../parts/units";
 import type { OpenBatch } from "../parts/useBatch";
@@ -16,13 +16,9 @@ interface Kept {
   heightPx: number;
 }
 
-/** Part of its loaf that a bar must have for its face to be the whole section. */
-const WHOLE = 0.97;
-/** Whether a bar's face is the whole section of its loaf: only those are measured. */
-const isWhole = ({ loaf, leaf }: DueBar): boolean =>
-  facing(leaf) === "length" && leaf.size.width > WHOLE * loaf.size.width && leaf.size.height > WHOLE * loaf.size.height;
 export const barKey = (bar: { mouldId: string; number: number }) => `${bar.mouldId}:${bar.number}`;
-const viewOf = (b: DueBar) => ({ kind: "across" as const, atMm: b.leaf.at.length + b.leaf.size.length / 2 });
+/** Marks on a photo as they are being moved; the corners are null until they are proposed. */
+type Draft = { id: string; corners: Corners | null; whiteAt: PhotoPoint | null };
 
 /** The photos of a batch as they are worked on: which is in hand, its corners, what was seen on it, and what all of them teach. */
 export function usePhotoDesk(batch: OpenBatch, startBar: string | null) {
@@ -30,32 +26,45 @@ export function usePhotoDesk(batch: OpenBatch, startBar: string | null) {
   const { photos } = plan.record;
   const { units } = useUnits();
   // As it was poured: with the traces of its record.
-  const endS = plan.record.events.reduce((t, e) => Math.max(t, e.atS), 0);
-  const derived = useMemo(() => derivedOf(plan, units, endS > 0 ? endS : undefined), [plan, units, endS]);
+  const derived = useMemo(() => derivedOf(plan, units, asPouredS(plan)), [plan, units]);
   const bars = useMemo(() => (derived.masses ? barsDue(plan, derived.masses) : []), [plan, derived]);
   const [chosenId, choose] = useState<string | null>(null);
-  const [draft, setDraft] = useState<{ id: string; corners: Corners } | null>(null);
+  const [draft, setDraft] = useState<Draft | null>(null);
   const [trouble, setTrouble] = useState<string | null>(null);
-  const { look, looked, busy } = usePhotoWorker((id, corners) => setDraft({ id, corners }));
+  const { look, looked, busy } = usePhotoWorker((id, corners) =>
+    setDraft((d) => ({
+      id,
+      whiteAt: photos.find((p) => p.id === id)?.whiteAt ?? null,
+      ...(d?.id === id ? d : {}),
+      corners,
+    })),
+  );
   const photo = photos.find((p) => p.id === chosenId) ?? photos.at(0) ?? null;
   const barOf = (p: Photo | null) => bars.find((b) => p?.bar && barKey(b) === barKey(p.bar)) ?? null;
   const bar = barOf(photo);
-  const design = bar && isWhole(bar) ? (derived.designs.get(bar.mouldId) ?? null) : null;
-  const corners = photo && draft?.id === photo.id ? draft.corners : (photo?.corners ?? null);
+  const face = useMemo(() => bar && barFace(bar.loaf, bar.leaf), [bar]);
+  const design = bar ? (derived.designs.get(bar.mouldId) ?? null) : null;
+  const own = draft?.id === photo?.id ? draft : null;
+  const { corners, whiteAt } = own ?? photo ?? { corners: null, whiteAt: null };
   const note = (edit: Edit) => {
     setTrouble(batch.edit(edit));
     batch.seal();
   };
-  const lookAt = (own: Corners | null, keeps: boolean) => {
-    if (!photo || !bar || !design) return;
+  const lookAt = (by: Pick<Draft, "corners" | "whiteAt">, keeps: boolean) => {
+    if (!photo || !face || !design) return;
     const { palette } = derived;
-    const job = { id: photo.id, url: `/api/photos/${photo.hash}`, corners: own, design, view: viewOf(bar), palette };
-    look(job, keeps ? (face, at) => note(setMeasured(photo.id, at, face)) : null);
+    const job = { id: photo.id, url: `/api/photos/${photo.hash}`, ...by, design, face, palette };
+    const keep = (measured: MeasuredFace, at: Corners) => {
+      note(setMeasured(photo.id, { corners: at, whiteAt: by.whiteAt }, measured));
+      setDraft(null);
+    };
+    look(job, keeps ? keep : null);
   };
+  const draw = (change: Partial<Draft>) => photo && setDraft({ corners, whiteAt, ...change, id: photo.id });
   const key = photo && design ? `${photo.id} ${bar && barKey(bar)}` : null;
   // biome-ignore lint/correctness/useExhaustiveDependencies: a photo is looked at when it is chosen, and measured when that is asked for
   useEffect(() => {
-    if (key) lookAt(photo!.corners, false);
+    if (key) lookAt(photo!, false);
   }, [key]);
   const learning = useLearning((hand) =>
     note(setLessons(plan, hand, countingPhotos(plan), derived.palette, new Date().toISOString())),
@@ -64,7 +73,7 @@ export function usePhotoDesk(batch: OpenBatch, startBar: string | null) {
     const counting = countingPhotos(plan);
     const own = counting.flatMap((p) => {
       const of = p.bar.mouldId === counting[0].bar.mouldId ? barOf(p) : null;
-      return of ? [{ view: viewOf(of), figures: p.measured.figures }] : [];
+      return of ? [{ view: barFace(of.loaf, of.leaf).view, figures: p.measured.figures }] : [];
     });
     const of = derived.designs.get(counting[0]?.bar.mouldId);
     if (!of || own.length === 0) return;
@@ -97,9 +106,14 @@ export function usePhotoDesk(batch: OpenBatch, startBar: string | null) {
     if (next) choose(next.id);
   };
   return {
-    ...{ derived, bars, photo, bar, design, corners, trouble, busy, choose, note, lookAt, learn, add, go },
-    isMoved: photo !== null && draft?.id === photo.id,
-    move: (to: Corners) => photo && setDraft({ id: photo.id, corners: to }),
+    ...{ derived, bars, photo, bar, face, design, corners, whiteAt, trouble, busy, choose, note, learn, add, go },
+    isMoved: own !== null,
+    measure: () => lookAt({ corners, whiteAt }, true),
+    move: (to: Corners) => draw({ corners: to }),
+    /** Puts the ring on something white, or takes it off. */
+    ring: (at: PhotoPoint | null) => draw({ whiteAt: at }),
+    write: (edit: Edit) => setTrouble(batch.edit(edit, `note${photo?.id}`)),
+    seal: batch.seal,
     looked: looked && looked.id === photo?.id && busy === null ? looked : null,
     learning: { share: learning.share, stop: learning.stop },
   };

@@ -3,6 +3,7 @@ import type { HandRead } from "../../core/hand/read";
 import type { Corners, MeasuredFace } from "../../core/photo/photoSchema";
 import type { PhotoAnswer, PhotoJob } from "../../workers/photoProtocol";
 
+export type LookJob = Omit<Extract<PhotoJob, { kind: "measure" }>, "kind">;
 /** What came of the last look at a photo. */
 export type Looked = Extract<PhotoAnswer, { kind: "measured" | "refused" }>;
 
@@ -17,10 +18,7 @@ export function usePhotoWorker(onProposed: (id: string, corners: Corners) => voi
   useEffect(() => () => worker.current?.terminate(), []);
   /** @param onMeasured what to do with the figures, where they are to be kept */
   const look = useCallback(
-    (
-      job: Omit<Extract<PhotoJob, { kind: "measure" }>, "kind">,
-      onMeasured: ((face: MeasuredFace, corners: Corners) => void) | null = null,
-    ) => {
+    (job: LookJob, onMeasured: ((face: MeasuredFace, corners: Corners) => void) | null = null) => {
       worker.current?.terminate();
       const own = new Worker(new URL("../../workers/photo.worker.ts", import.meta.url), { type: "module" });
       worker.current = own;
