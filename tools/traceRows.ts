@@ -6,15 +6,8 @@ import { ADDITIVES } from "../src/core/formula/additives";
 import { formulaPerGram } from "../src/core/formula/formula";
 import { SCENT_CLASSES, type ScentClassId } from "../src/core/scent/classes";
 
-interface Setting {
-  lye: number;
-  hard: number;
-  pace: number;
-  startC: number;
-  scent: ScentClassId | null;
-  /** Factor of additives on the rate. */
-  additives: number;
-}
+/** What of a batter moves its trace; `additives`: their factor on the rate. */
+type Setting = Record<"lye" | "hard" | "pace" | "startC" | "additives", number> & { scent: ScentClassId | null };
 
 const ORDINARY: Setting = { lye: 0.33, hard: 0.22, pace: 0, startC: 32, scent: null, additives: 1 };
 const SLOW: Partial<Setting> = { pace: -0.45, hard: 0.18 };

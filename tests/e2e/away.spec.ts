@@ -3,6 +3,7 @@ import type { AddressInfo } from "node:net";
 import type { Page } from "@playwright/test";
 import { addressOf } from "./address";
 import { newBatch, patient, saved, undrawn, weighUp } from "./journey";
+import { deviceAt } from "./pouring";
 import { expect, test, up } from "./servers";
 
 test.use({ isDrawn: false, serviceWorkers: "allow" });
@@ -15,11 +16,7 @@ test("a pour goes on while the server is dead: reloaded, closed, opened anew; th
   browser,
 }) => {
   const server = await start(4471);
-  await up(server);
-  const context = await browser.newContext({ baseURL: server.address });
-  await undrawn(context);
-  const page = patient(await context.newPage());
-  leaveAnyway(page);
+  const { context, page } = await deviceAt(browser, server);
   const url = await newBatch(page, "Server away");
   await weighUp(page);
   await expect(page.getByTestId("kept")).toHaveText(/^This device keeps the pour/);

@@ -1,8 +1,8 @@
 import type { Page } from "@playwright/test";
 import { derive } from "../../src/core/derive/derive";
 import { newPlan } from "../../src/core/document/newPlan";
-import { patient, saved, undrawn } from "./journey";
-import { instruction, keptHere, pouring, withoutServer } from "./pouring";
+import { press, saved } from "./journey";
+import { deviceAt, instruction, keptHere, pouring, withoutServer } from "./pouring";
 import { expect, test, up } from "./servers";
 
 test.use({ isDrawn: false, serviceWorkers: "allow" });
@@ -19,8 +19,7 @@ test("a bowl that weighs 8 % less: every cup follows, one is over and evened out
 }) => {
   const server = await start(4478);
   const { context, page } = await pouring(browser, server, newPlan("Light bowl", 7));
-  await page.keyboard.press("Space");
-  await page.keyboard.press("Space");
+  await press(page, "Space Space");
   await expect(instruction(page)).toHaveText(/^Weigh out Ink, \d+ g$/);
   const planned = await gramsIn(page);
   await expect(page.getByText(/^The bowl is not weighed/)).toBeVisible();
@@ -55,8 +54,7 @@ test("a bowl that weighs 8 % less: every cup follows, one is over and evened out
   );
   await expect(evened).toBeVisible();
   // What was read is taken back like everything else: first the step, then the reading.
-  await page.keyboard.press("u");
-  await page.keyboard.press("u");
+  await press(page, "u u");
   await expect(instruction(page)).toHaveText(/^Weigh out Brass/);
   await expect(page.getByText(/^Even out/)).toHaveCount(0);
   await saved(page);
@@ -75,14 +73,10 @@ test("two devices on one pour, one of them offline for three steps, and the serv
   const first = derive(base).timeline!.steps.find((s) => s.kind === "weigh")!;
   const plan = { ...base, stepWords: { [first.id]: "the blue whisk, not the grey one" } };
   const { context, page, id } = await pouring(browser, server, plan);
-  const other = await browser.newContext({ baseURL: server.address });
-  await undrawn(other);
-  const phone = patient(await other.newPage());
-  for (const p of [page, phone]) p.on("dialog", (dialog) => void dialog.accept());
+  const { context: other, page: phone } = await deviceAt(browser, server);
   await phone.goto(`/batches/${id}/pour`);
   await keptHere(phone);
-  await page.keyboard.press("Space");
-  await page.keyboard.press("Space");
+  await press(page, "Space Space");
   await expect(instruction(phone)).toHaveText(/^Weigh out Ink/);
   // The maker's own words to the step stand with it, on both.
   for (const p of [page, phone]) await expect(p.getByText("the blue whisk, not the grey one")).toBeVisible();
@@ -102,14 +96,9 @@ test("two devices on one pour, one of them offline for three steps, and the serv
   await Promise.all([page.reload(), phone.reload()]);
   await expect(instruction(phone)).toHaveText(ahead);
   // Meanwhile a cup is looked at here, and what is seen has its line of advice.
-  await page.keyboard.press("i");
-  await page.keyboard.press("2");
+  await press(page, "i 2");
   await expect(page.getByText(/^Whisk\. Blend only if the lumps stay/)).toBeVisible();
-  await page.keyboard.press("Escape");
-  await page.keyboard.press("t");
-  await page.keyboard.press("2");
-  await page.keyboard.press("2");
-  await page.keyboard.press("w");
+  await press(page, "Escape t 2 2 w");
   await page.keyboard.type("a lump at the rim, 2 of them");
   await page.keyboard.press("Enter");
   await expect(instruction(page)).toHaveText(/^Weigh out Ink/);

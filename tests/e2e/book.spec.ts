@@ -1,7 +1,7 @@
 import { newPlan } from "../../src/core/document/newPlan";
 import type { Plan } from "../../src/core/document/schema";
 import { poured } from "../../src/data/demo/parts";
-import { expect, saved, test } from "./journey";
+import { expect, press, saved, test } from "./journey";
 
 test.use({ isDrawn: false });
 
@@ -21,18 +21,13 @@ test("the second half: cut day by keys, weighings until it levels off, what is t
   await expect(page.getByTestId("go-or-wait")).toContainText("wait until about");
   await page.keyboard.press("3");
   await expect(page.getByTestId("go-or-wait")).toContainText(": go, by the cutting plan");
-  await page.keyboard.press("Enter");
-  await page.keyboard.press("a");
+  await press(page, "Enter a");
   const face = (await page.getByTestId("day-bar").boundingBox())!;
   await page.mouse.click(face.x + face.width / 4, face.y + face.height / 2);
   await expect(page.getByRole("button", { name: /^air/ })).toHaveAttribute("aria-pressed", "true");
-  await page.keyboard.press("h");
-  await page.keyboard.press("u");
-  await page.keyboard.press("m");
+  await press(page, "h u m");
   await page.keyboard.type("141");
-  await page.keyboard.press("Tab");
-  await page.keyboard.press("y");
-  await page.keyboard.press("r");
+  await press(page, "Tab y r");
   await expect(page.getByTestId("cut-count")).toHaveText(/^9 of 9 bars, 8 as predicted, 1 kept\. air in 1$/);
   await saved(page);
   const { cutDay, days } = (await stored()).record;

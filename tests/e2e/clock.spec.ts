@@ -1,4 +1,4 @@
-import { expect, newBatch, pourOn, saved, test } from "./journey";
+import { expect, newBatch, pourOn, press, saved, test } from "./journey";
 
 test.use({ isDrawn: false });
 
@@ -35,8 +35,7 @@ test("the clock is read by keyboard and as a table", async ({ page }) => {
   await page.getByRole("button", { name: "ribbons" }).click();
   const chart = page.getByTestId("pour-clock").getByRole("application").first();
   await chart.focus();
-  await page.keyboard.press("ArrowRight");
-  await page.keyboard.press("ArrowRight");
+  await press(page, "ArrowRight ArrowRight");
   await expect(page.getByTestId("pour-clock")).toContainText(/trace/);
 });
 

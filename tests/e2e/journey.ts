@@ -70,6 +70,24 @@ export const test = base.extend<{ said: string[]; isDrawn: boolean }>({
 });
 export { expect };
 
+/** Presses keys one after the other, parted by spaces. */
+export async function press(page: Page, keys: string): Promise<void> {
+  for (const key of keys.split(" ")) await page.keyboard.press(key);
+}
+
+/** Takes a handle up by key, leads it one place on, and lets it go; each once what it says shows that it was understood. */
+export async function leadByKey(page: Page, handle: string, way: "ArrowUp" | "ArrowDown"): Promise<void> {
+  const said = page.locator('[id^="DndLiveRegion"]');
+  await page.getByRole("button", { name: handle }).focus();
+  await page.keyboard.press("Space");
+  await expect(said).toContainText("Picked up");
+  await expect(async () => {
+    await page.keyboard.press(way);
+    await expect(said).toContainText("was moved over", { timeout: 1000 });
+  }).toPass();
+  await page.keyboard.press("Space");
+}
+
 export const saved = (page: Page) => expect(page.locator("[data-save=saved]")).toBeVisible();
 
 /** Makes a new batch as the studio's practice has it, opens its sheet and names it. How a person gets there is a journey of its own (idea.spec.ts). */

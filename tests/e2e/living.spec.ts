@@ -2,7 +2,7 @@ import type { APIRequestContext, Page } from "@playwright/test";
 import { newPlan } from "../../src/core/document/newPlan";
 import type { Plan } from "../../src/core/document/schema";
 import { planOfFamily } from "../../src/core/library/familyPlan";
-import { pourOn, saved } from "./journey";
+import { pourOn, press, saved } from "./journey";
 import { instruction, pouring, withoutServer } from "./pouring";
 import { expect, test } from "./servers";
 
@@ -130,16 +130,14 @@ test("a piped top waits for its trace: a dollop says how long still, forty minut
     () => start(4475),
     async () => {
       await page.clock.fastForward("10:00");
-      await page.keyboard.press("d");
-      await page.keyboard.press("3");
+      await press(page, "d 3");
       await expect(page.getByRole("region", { name: "Waiting" })).toBeVisible();
     },
   );
   // It ran flat: longer than the plan, and never in the past.
   expect(await minutes()).toBeGreaterThan(10);
   await page.clock.fastForward("40:00");
-  await page.keyboard.press("d");
-  await page.keyboard.press("1");
+  await press(page, "d 1");
   await expect(page.getByRole("region", { name: "Waiting" })).toHaveCount(0);
   await page.keyboard.press("Space");
   await pourOn(page);
@@ -191,8 +189,7 @@ test("a pour by eye: the mark that a cup stands at gives its mass, and colours f
   const marks = (await stored(context.request, id)).record.events.filter((e) => e.kind === "reading");
   expect(marks).toHaveLength(2);
   expect(new Set(marks.map((e) => "from" in e && e.from)).size).toBe(1);
-  await page.keyboard.press("u");
-  await page.keyboard.press("u");
+  await press(page, "u u");
   await expect(instruction(page)).toHaveText(/^Weigh out Brass/);
   await saved(page);
   expect((await stored(context.request, id)).record.events.filter((e) => e.kind === "reading")).toHaveLength(1);

@@ -1,5 +1,5 @@
 import type { Plan } from "../../src/core/document/schema";
-import { expect, newBatch, pourOn, saved, test, weighUp } from "./journey";
+import { expect, leadByKey, newBatch, pourOn, press, saved, test, weighUp } from "./journey";
 
 test.use({ isDrawn: false, serviceWorkers: "allow" });
 
@@ -16,12 +16,10 @@ test("a batch is poured: steps by key, a reload goes on at the same step and tim
   await page.keyboard.press("Space");
   await expect(instruction).toHaveText(/^Weigh out Ink, 30\d g$/);
 
-  await page.keyboard.press("t");
-  await page.keyboard.press("2");
+  await press(page, "t 2");
   await page.getByRole("button", { name: /light/ }).click();
   await expect(page.getByText("Last check: Ink light")).toBeVisible();
-  await page.keyboard.press("n");
-  await page.keyboard.press("1");
+  await press(page, "n 1");
   await saved(page);
 
   const seconds = async () => {
@@ -98,10 +96,7 @@ test("while it is poured the sheet goes on: what is done stands, what is left is
   await saved(page);
   await expect.poll(async () => (await stored()).operations.length).toBe(operations.length - 1);
   // Nothing is put before what is done: said, and nothing changes.
-  await page.getByRole("button", { name: "Move pour 2" }).focus();
-  await page.keyboard.press("Space");
-  await page.keyboard.press("ArrowUp");
-  await page.keyboard.press("Space");
+  await leadByKey(page, "Move pour 2", "ArrowUp");
   await expect(page.getByRole("alert").filter({ hasText: "nothing can come before" })).toBeVisible();
   const { record } = await stored();
   expect(record.events.at(-1)).toMatchObject({

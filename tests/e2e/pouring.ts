@@ -1,4 +1,4 @@
-import type { Browser, Page } from "@playwright/test";
+import type { Browser, BrowserContextOptions, Page } from "@playwright/test";
 import type { Plan } from "../../src/core/document/schema";
 import { patient, saved, undrawn } from "./journey";
 import { expect, type OwnServer, up } from "./servers";
@@ -11,6 +11,20 @@ export const keptHere = (page: Page) =>
 
 export const instruction = (page: Page) => page.getByTestId("instruction");
 
+/** A device of its own at a server that is up: it says yes to every question. @param isDrawn whether it draws the cut */
+export async function deviceAt(
+  browser: Browser,
+  server: OwnServer,
+  { isDrawn = false, ...options }: BrowserContextOptions & { isDrawn?: boolean } = {},
+) {
+  await up(server);
+  const context = await browser.newContext({ baseURL: server.address, ...options });
+  if (!isDrawn) await undrawn(context);
+  const page = patient(await context.newPage());
+  page.on("dialog", (dialog) => void dialog.accept());
+  return { context, page };
+}
+
 /** The pour of a plan, open on a device of its own that keeps the page, its lye just in. */
 export async function pouring(
   browser: Browser,
@@ -18,11 +32,7 @@ export async function pouring(
   plan: Plan,
   prepare?: (page: Page) => Promise<void>,
 ) {
-  await up(server);
-  const context = await browser.newContext({ baseURL: server.address });
-  await undrawn(context);
-  const page = patient(await context.newPage());
-  page.on("dialog", (dialog) => void dialog.accept());
+  const { context, page } = await deviceAt(browser, server);
   await prepare?.(page);
   const { id } = await (await context.request.post("/api/batches", { data: plan })).json();
   await page.goto(`/batches/${id}/pour`);

@@ -1,6 +1,7 @@
 import type { APIRequestContext, Page } from "@playwright/test";
 import { demoBatches } from "../../src/data/demo/studio";
-import { patient, saved } from "./journey";
+import { press, saved } from "./journey";
+import { deviceAt } from "./pouring";
 import { expect, test, up } from "./servers";
 
 test.use({ serviceWorkers: "allow" });
@@ -32,10 +33,7 @@ test("a cup runs at minute 4: other ways are shown with their faces within a sec
   browser,
 }) => {
   const server = await start(4477);
-  await up(server);
-  const context = await browser.newContext({ baseURL: server.address });
-  const page = patient(await context.newPage());
-  page.on("dialog", (dialog) => void dialog.accept());
+  const { context, page } = await deviceAt(browser, server, { isDrawn: true });
   const id = await onSince(context.request, 240);
   await page.goto(`/batches/${id}/pour`);
   const before = await instruction(page).textContent();
@@ -72,8 +70,7 @@ test("a cup runs at minute 4: other ways are shown with their faces within a sec
   await saved(page);
   expect((await stored()).operations).toEqual(record.planned.operations);
   // The plan can be gone on with, and what was seen taken back, from there too.
-  await page.keyboard.press("r");
-  await page.keyboard.press("w");
+  await press(page, "r w");
   await expect(instruction(page)).toHaveText(before!);
   await context.close();
 });
@@ -83,10 +80,7 @@ test("a pour that stood for a quarter of an hour is pressed in: laid out by a ke
   browser,
 }) => {
   const server = await start(4478);
-  await up(server);
-  const context = await browser.newContext({ baseURL: server.address, serviceWorkers: "block" });
-  const page = patient(await context.newPage());
-  page.on("dialog", (dialog) => void dialog.accept());
+  const { context, page } = await deviceAt(browser, server, { isDrawn: true, serviceWorkers: "block" });
   const id = await onSince(context.request, 240, 900);
   await page.goto(`/batches/${id}/pour`);
   const before = await instruction(page).textContent();
@@ -98,8 +92,7 @@ test("a pour that stood for a quarter of an hour is pressed in: laid out by a ke
   await expect(instruction(page)).toHaveText(/^Press in Ink, \d+ g$/);
   await page.keyboard.press("Space");
   await expect(instruction(page)).toHaveText(/^Press in (?!Ink)\w+, \d+ g$/);
-  await page.keyboard.press("u");
-  await page.keyboard.press("u");
+  await press(page, "u u");
   await expect(instruction(page)).toHaveText(before!);
   await saved(page);
   await context.close();

@@ -1,4 +1,4 @@
-import { drawn, expect, newBatch, saved, test } from "./journey";
+import { drawn, expect, leadByKey, newBatch, press, saved, test } from "./journey";
 
 const face = (page: import("@playwright/test").Page) =>
   page.getByRole("img", { name: /^Predicted cut face/ }).evaluate((c) => (c as HTMLCanvasElement).toDataURL());
@@ -86,12 +86,7 @@ test("pours are reordered, duplicated, undone and redone by keyboard", async ({ 
   const order = () => list.getByRole("listitem").evaluateAll((items) => items.map((i) => i.getAttribute("data-pour")));
   expect(await order()).toEqual(["o1", "o2", "o3", "o4", "o5", "o6"]);
 
-  await page.getByRole("button", { name: "Move pour 2" }).focus();
-  await page.keyboard.press("Space");
-  await page.waitForTimeout(300);
-  await page.keyboard.press("ArrowDown");
-  await page.waitForTimeout(300);
-  await page.keyboard.press("Space");
+  await leadByKey(page, "Move pour 2", "ArrowDown");
   await expect.poll(order).toEqual(["o1", "o3", "o2", "o4", "o5", "o6"]);
 
   await page.getByRole("button", { name: "Pour 3, Ink" }).click();
@@ -100,8 +95,7 @@ test("pours are reordered, duplicated, undone and redone by keyboard", async ({ 
   await expect(page.getByText(/the pours ask for 160 % of the cup/)).toBeVisible();
 
   await page.getByRole("heading", { name: "Pours", level: 2 }).click();
-  await page.keyboard.press("Control+z");
-  await page.keyboard.press("Control+z");
+  await press(page, "Control+z Control+z");
   await expect.poll(order).toEqual(["o1", "o2", "o3", "o4", "o5", "o6"]);
   await page.keyboard.press("Control+Shift+z");
   await expect.poll(order).toEqual(["o1", "o3", "o2", "o4", "o5", "o6"]);

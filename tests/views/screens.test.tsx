@@ -139,13 +139,8 @@ describe("the clock's lists", () => {
   const list = (disabled: boolean) =>
     shown(
       <AdviceList
-        plan={plan}
-        timeline={derived.timeline!}
-        advice={advice}
-        progress={null}
-        turnBacks={[]}
-        disabled={disabled}
-        onApply={nothing}
+        {...{ plan, timeline: derived.timeline!, disabled, onApply: nothing }}
+        clock={{ advice, progress: null, turnBacks: [] }}
       />,
     );
 

@@ -12,6 +12,7 @@ import { demoBatches } from "../../src/data/demo/studio";
 import Line from "../../src/views/book/Line";
 import { UsedIn } from "../../src/views/library/UsedIn";
 import Search, { type Asked } from "../../src/views/search/Search";
+import { EMPTY_BENCH } from "../support/bench";
 
 vi.stubGlobal(
   "Worker",
@@ -132,22 +133,12 @@ it("a line stands batch beside batch: what changed, the verdict, the chance, the
     },
   ];
   const initial = { id: "b", version: 1, updatedAt: "2026-11-24T10:00:00Z", document: newPlan("Halo", 1) };
-  const bench = {
-    settings: DEFAULT_SETTINGS,
-    oils: [],
-    colourants: [],
-    scents: [],
-    moulds: [],
-    tools: [],
-    lessons: [],
-    stock: [],
-  };
   vi.stubGlobal("EventSource", class extends EventTarget {});
   const answers: Record<string, unknown> = { "/api/batches/a/kept": { stated: 0.62, met: 14, of: 16 } };
   vi.stubGlobal("fetch", async (url: string) =>
     Response.json(answers[url] ?? {}, { status: answers[url] ? 200 : 404 }),
   );
-  render(<Line initial={initial} bench={bench} line={line} />);
+  render(<Line initial={initial} bench={EMPTY_BENCH} line={line} />);
   const rows = screen.getAllByRole("row").map((r) => r.textContent);
   expect(rows[0]).toMatch(/Firstpoured 17 May 2026.*Secondto pour 29 Nov 2026/);
   expect(rows[1]).toBe("changedthe beginningInk 22 % → 15 %");

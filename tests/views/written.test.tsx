@@ -24,17 +24,12 @@ import Sheet from "../../src/views/sheet/Sheet";
 import Shelf from "../../src/views/shelf/Shelf";
 import Studio from "../../src/views/studio/Studio";
 import WeighUp from "../../src/views/weigh/WeighUp";
+import { EMPTY_BENCH } from "../support/bench";
 
 const stamp = { version: 3, updatedAt: "2026-11-24T10:00:00Z" };
 const bench = {
-  settings: DEFAULT_SETTINGS,
+  ...EMPTY_BENCH,
   oils: OILS.map((document) => ({ id: document.id, ...stamp, isArchived: false, document })),
-  colourants: [],
-  scents: [],
-  moulds: [],
-  tools: [],
-  lessons: [],
-  stock: [],
 };
 const plan: Plan = { ...newPlan("Evening Star", 1), pourOn: "2026-11-28" };
 const initial = { id: "b1", ...stamp, document: plan };

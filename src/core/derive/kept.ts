@@ -15,8 +15,7 @@ export interface KeptChance {
 }
 
 /** Draws for a chance that stands in a chart. */
-const DRAWS = 400;
-const SEED = 1;
+const DRAWN = { draws: 400, seed: 1 } as const;
 
 /** The chance that was stated and what was kept; null where the batch was not poured to its end, or cannot be computed. */
 export function keptOf(plan: Plan): KeptChance | null {
@@ -25,7 +24,7 @@ export function keptOf(plan: Plan): KeptChance | null {
   const asPlanned: Plan = { ...plan, ...(planned ?? {}), record: emptyRecord() };
   const [before, masses] = [computeMasses(asPlanned), computeMasses(plan)];
   if (!before || !masses) return null;
-  const stated = chancesOf(programOf(asPlanned, before), { seed: SEED, draws: DRAWS, withBands: false })?.chance;
+  const stated = chancesOf(programOf(asPlanned, before), { ...DRAWN, withBands: false })?.chance;
   if (stated === undefined) return null;
   const endS = events.reduce((last, e) => Math.max(last, e.atS), 0);
   const done = liveTimeline(plan, masses, endS).steps.filter((s) => s.window !== null && s.isMust && s.done);

@@ -49,22 +49,9 @@ function colourantFrom1(c: Json): Json {
 function scentFrom1(scent: unknown): unknown {
   if (typeof scent !== "object" || scent === null) return scent;
   const s = scent as Json;
-  const part = {
-    id: "s1",
-    libraryId: null,
-    name: s.name,
-    sharePct: 100,
-    class: s.class,
-    measured: null,
-    discolour: null,
-    rices: false,
-    seizes: false,
-    weeps: false,
-    fades: "no",
-    flashPointC: null,
-    certificatePct: null,
-    ownLimitPct: null,
-  };
+  const unknown = { measured: null, discolour: null, flashPointC: null, certificatePct: null, ownLimitPct: null };
+  const calm = { rices: false, seizes: false, weeps: false, fades: "no" };
+  const part = { id: "s1", libraryId: null, name: s.name, sharePct: 100, class: s.class, ...unknown, ...calm };
   return { libraryId: null, name: s.name, load: { amount: s.dosePctOfOils, base: "oils" }, parts: [part] };
 }
 

@@ -63,18 +63,14 @@ export interface Fitted {
 
 const ROUNDS = 10;
 const COARSE_PX = 60;
-/** How far a colour may lie from where it was expected, and a place from its colour before it belongs to none. */
-const HELD_WITHIN = 0.12;
-/** Part of what a colour lies off that is taken for its own. */
-const OWN_PART = 0.85;
+/** From so far from every colour a place belongs to none. */
 export const NONE_FROM = 0.13;
+/** How far a colour may lie from where it was expected, the part of that which is taken for its own, and the fewest places that tell it. */
+const COLOUR = { heldWithin: 0.12, ownPart: 0.85, fewestPlaces: 8 } as const;
 /** Bounds of what light does: a whole face, end to end, and a cast. */
-const MOST_LOG = 1.6;
-const MOST_CAST = 0.5;
+export const MOST_LIGHT = { log: 1.6, cast: 0.5 } as const;
 /** A prior on uneven light and cast, as so many places; and on a cast that something white beside the bar told. */
-const STIFF = 6;
-const TOLD_STIFF = 20_000;
-const FEWEST = 8;
+const STIFF = { usual: 6, told: 20_000 } as const;
 
 interface Places {
   rgb: Float32Array;
@@ -130,13 +126,13 @@ function fitLight(
   const n = TERMS + 2;
   const matrix = new Float64Array(n * n);
   const right = new Float64Array(n);
-  for (let i = 1; i < n; i++) matrix[i * n + i] = STIFF;
+  for (let i = 1; i < n; i++) matrix[i * n + i] = STIFF.usual;
   matrix[0] = 1e-3;
   [told?.red, told?.blue].forEach((cast, k) => {
     if (cast === undefined) return;
     const i = TERMS + k;
-    matrix[i * n + i] = TOLD_STIFF;
-    right[i] = TOLD_STIFF * cast;
+    matrix[i * n + i] = STIFF.told;
+    right[i] = STIFF.told * cast;
   });
   const row = new Float64Array(n);
   for (let p = 0; p < places.n; p++) {
@@ -160,9 +156,9 @@ function fitLight(
   }
   const x = solved(matrix, right, n);
   return {
-    log: Array.from({ length: TERMS }, (_, i) => within(x[i], MOST_LOG)),
-    red: within(x[TERMS], MOST_CAST),
-    blue: within(x[TERMS + 1], MOST_CAST),
+    log: Array.from({ length: TERMS }, (_, i) => within(x[i], MOST_LIGHT.log)),
+    red: within(x[TERMS], MOST_LIGHT.cast),
+    blue: within(x[TERMS + 1], MOST_LIGHT.cast),
   };
 }
 
@@ -180,9 +176,9 @@ function firstLight(places: Places, linear: readonly Lab[], shares: readonly num
     return Math.log(seen / Math.max(1, places.n) / Math.max(1e-3, expected));
   });
   return {
-    log: [within(logs[1], MOST_LOG), 0, 0, 0, 0, 0],
-    red: within(logs[0] - logs[1], MOST_CAST),
-    blue: within(logs[2] - logs[1], MOST_CAST),
+    log: [within(logs[1], MOST_LIGHT.log), 0, 0, 0, 0, 0],
+    red: within(logs[0] - logs[1], MOST_LIGHT.cast),
+    blue: within(logs[2] - logs[1], MOST_LIGHT.cast),
   };
 }
 
@@ -239,11 +235,11 @@ export function fitLightAndColours(
       const isBase = c === baseAt;
       if (isBase && !told) return own;
       const mine = labs.filter((_, p) => of[p] === c);
-      if (mine.length < FEWEST) return own;
+      if (mine.length < COLOUR.fewestPlaces) return own;
       const middle = [0, 1, 2].map((i) => median(mine.map((l) => l[i]))) as Lab;
       const from = expected[c];
       const far = Math.hypot(middle[0] - from[0], middle[1] - from[1], middle[2] - from[2]);
-      const part = OWN_PART * far > HELD_WITHIN ? HELD_WITHIN / far : OWN_PART;
+      const part = COLOUR.ownPart * far > COLOUR.heldWithin ? COLOUR.heldWithin / far : COLOUR.ownPart;
       // How pale the base is stays as expected: something white tells the hue of the light, not how bright it is.
       return from.map((v, i) => (isBase && i === 0 ? v : v + part * (middle[i] - v))) as Lab;
     });

@@ -1,3 +1,4 @@
+import { MOST_LIGHT } from "./light";
 import type { PhotoPoint } from "./photoSchema";
 import { type Pixels, toLinear } from "./straighten";
 
@@ -7,11 +8,8 @@ export type Cast = { ok: true; red: number; blue: number } | { ok: false; why: W
 
 /** Radius of the place that is looked at: this part of the photo's longer side. */
 export const WHITE_RADIUS = 0.012;
-/** Linear light from which white is lost, and under which its colour is noise; most of a cast, and most that green may scatter about its mean, natural log. */
-const LOST_FROM = 0.97;
-const DARK_UNDER = 0.04;
-const MOST_CAST = 0.5;
-const MOST_SCATTER = 0.2;
+/** Linear light from which white is lost, and under which its colour is noise; most that green may scatter about its mean, part of it. */
+const WHITE = { lostFrom: 0.97, darkUnder: 0.04, mostScatter: 0.2 } as const;
 
 /** What the light does to something white or plain grey: red and blue against green, natural log. @param at as parts of width and height from the top left */
 export function castOf({ width, height, data }: Pixels, at: PhotoPoint): Cast {
@@ -29,13 +27,13 @@ export function castOf({ width, height, data }: Pixels, at: PhotoPoint): Cast {
         sums[c] += v;
       });
       greens.push(rgb[1]);
-      if (Math.max(...rgb) > LOST_FROM) lost++;
+      if (Math.max(...rgb) > WHITE.lostFrom) lost++;
     }
   const [r, g, b] = sums.map((s) => s / Math.max(1, greens.length));
   if (lost > greens.length / 20) return { ok: false, why: "whiteBright" };
-  if (g < DARK_UNDER) return { ok: false, why: "whiteDark" };
+  if (g < WHITE.darkUnder) return { ok: false, why: "whiteDark" };
   const [red, blue] = [Math.log(Math.max(1e-4, r) / g), Math.log(Math.max(1e-4, b) / g)];
   const scatter = Math.sqrt(greens.reduce((s, v) => s + (v - g) ** 2, 0) / greens.length) / g;
-  const isPlain = Math.abs(red) <= MOST_CAST && Math.abs(blue) <= MOST_CAST && scatter <= MOST_SCATTER;
+  const isPlain = Math.abs(red) <= MOST_LIGHT.cast && Math.abs(blue) <= MOST_LIGHT.cast && scatter <= WHITE.mostScatter;
   return isPlain ? { ok: true, red, blue } : { ok: false, why: "whiteColoured" };
 }

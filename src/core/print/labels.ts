@@ -1,48 +1,25 @@
 import type { Drawing } from "./drawing";
 import { LINE_MM } from "./sheet";
 
-/** Sheets of labels: the paper, the labels on it, and where the first of them begins; mm. */
+type Pair = readonly [number, number];
+const sheet = <Id extends string>(
+  id: Id,
+  label: string,
+  paperMm: Pair,
+  labelMm: Pair,
+  [across, down]: Pair,
+  firstMm: Pair,
+  stepMm: Pair,
+) => ({ id, label, paperMm, labelMm, across, down, firstMm, stepMm });
+
+const A4: Pair = [210, 297];
+const LETTER: Pair = [215.9, 279.4];
+/** Sheets of labels: the paper, a label, how many across and down, where the first of them begins, and from one to the next; mm. */
 export const LABEL_SHEETS = [
-  {
-    id: "a4-21",
-    label: "A4, 21 of 63.5 × 38.1 mm",
-    paperMm: [210, 297],
-    labelMm: [63.5, 38.1],
-    across: 3,
-    down: 7,
-    firstMm: [7.2, 15.1],
-    stepMm: [66, 38.1],
-  },
-  {
-    id: "a4-14",
-    label: "A4, 14 of 99.1 × 38.1 mm",
-    paperMm: [210, 297],
-    labelMm: [99.1, 38.1],
-    across: 2,
-    down: 7,
-    firstMm: [4.7, 15.1],
-    stepMm: [101.6, 38.1],
-  },
-  {
-    id: "letter-10",
-    label: "Letter, 10 of 4 × 2 in",
-    paperMm: [215.9, 279.4],
-    labelMm: [101.6, 50.8],
-    across: 2,
-    down: 5,
-    firstMm: [4, 12.7],
-    stepMm: [106.3, 50.8],
-  },
-  {
-    id: "a4-cut",
-    label: "A4 to cut, 10 of 95 × 54 mm",
-    paperMm: [210, 297],
-    labelMm: [95, 54],
-    across: 2,
-    down: 5,
-    firstMm: [10, 13.5],
-    stepMm: [95, 54],
-  },
+  sheet("a4-21", "A4, 21 of 63.5 × 38.1 mm", A4, [63.5, 38.1], [3, 7], [7.2, 15.1], [66, 38.1]),
+  sheet("a4-14", "A4, 14 of 99.1 × 38.1 mm", A4, [99.1, 38.1], [2, 7], [4.7, 15.1], [101.6, 38.1]),
+  sheet("letter-10", "Letter, 10 of 4 × 2 in", LETTER, [101.6, 50.8], [2, 5], [4, 12.7], [106.3, 50.8]),
+  sheet("a4-cut", "A4 to cut, 10 of 95 × 54 mm", A4, [95, 54], [2, 5], [10, 13.5], [95, 54]),
 ] as const;
 export type LabelSheet = (typeof LABEL_SHEETS)[number];
 /** The one without labels of its own: lines to cut along are drawn. */
@@ -57,16 +34,12 @@ export interface Label {
   more: string;
 }
 
-const NAME_MM = 4.6;
-const TEXT_MM = 2.3;
-const LEADING = 1.28;
-const PAD_MM = 3;
-/** Mean width of a letter of Helvetica, part of its size. */
-const LETTER = 0.5;
+/** Sizes of the name and of all else, and the room round them, mm; from line to line, and the mean width of a letter of Helvetica, parts of the size. */
+const TYPE = { nameMm: 4.6, textMm: 2.3, padMm: 3, leading: 1.28, letter: 0.5 } as const;
 
 /** A text broken into lines that fit a width, words whole where they can be. */
 export function wrapped(text: string, widthMm: number, sizeMm: number): string[] {
-  const most = Math.max(4, Math.floor(widthMm / (sizeMm * LETTER)));
+  const most = Math.max(4, Math.floor(widthMm / (sizeMm * TYPE.letter)));
   const lines: string[] = [];
   for (const paragraph of text.split("\n")) {
     let line = "";
@@ -91,26 +64,26 @@ export function labelLines(
   label: Label,
   [widthMm, heightMm]: readonly [number, number],
 ): { texts: { at: [number, number]; text: string; sizeMm: number }[]; isCut: boolean } {
-  const room = widthMm - 2 * PAD_MM;
+  const room = widthMm - 2 * TYPE.padMm;
   const texts: { at: [number, number]; text: string; sizeMm: number }[] = [];
-  let y = PAD_MM;
+  let y = TYPE.padMm;
   let isCut = false;
   const put = (text: string, sizeMm: number) => {
     for (const line of wrapped(text, room, sizeMm)) {
-      y += sizeMm * LEADING;
-      if (y > heightMm - PAD_MM / 2) {
+      y += sizeMm * TYPE.leading;
+      if (y > heightMm - TYPE.padMm / 2) {
         isCut = true;
         return;
       }
-      texts.push({ at: [PAD_MM, y], text: line, sizeMm });
+      texts.push({ at: [TYPE.padMm, y], text: line, sizeMm });
     }
   };
-  put(label.name, NAME_MM);
+  put(label.name, TYPE.nameMm);
   y += 0.8;
-  put(label.facts, TEXT_MM);
+  put(label.facts, TYPE.textMm);
   y += 0.6;
-  put(label.ingredients, TEXT_MM);
-  put(label.more, TEXT_MM);
+  put(label.ingredients, TYPE.textMm);
+  put(label.more, TYPE.textMm);
   return { texts, isCut };
 }
 

@@ -4,15 +4,15 @@ import type { IndexImage } from "./face";
 export interface Structure {
   /** Changes of colour up a column, mean over the columns, plus 1. */
   runsPerColumn: number;
-  /** Share of the face in lines thinner than `THIN_MM`, and in places broader than `BROAD_MM` both ways. */
+  /** Share of the face in lines thinner than 1 mm, and in places broader than 8 mm both ways. */
   thinShare: number;
   broadShare: number;
   /** Share of the borders that lie level: 0 upright stripes, 1 level layers, about a half where lines run all ways. */
   level: number;
 }
 
-const THIN_MM = 1;
-const BROAD_MM = 8;
+/** Lines are thin under, places broad from, mm. */
+const LINE_MM = { thin: 1, broad: 8 } as const;
 /** Blocks in which faces are compared, mm: finer than that no two bars are alike. */
 const BLOCK_MM = { across: 6, up: 7 } as const;
 
@@ -38,8 +38,8 @@ export function structureOf(image: IndexImage, mmPerPx: number): Structure {
   let [thin, broad, across, up] = [0, 0, 0, 0];
   for (let i = 0; i < colour.length; i++) {
     const least = Math.min(rows[i], columns[i]) * mmPerPx;
-    if (least < THIN_MM) thin++;
-    if (least > BROAD_MM) broad++;
+    if (least < LINE_MM.thin) thin++;
+    if (least > LINE_MM.broad) broad++;
     if ((i + 1) % width !== 0 && colour[i] !== colour[i + 1]) across++;
     if (i + width < colour.length && colour[i] !== colour[i + width]) up++;
   }

@@ -15,8 +15,7 @@ import { hashSeed } from "../../core/units/random";
 /** How the demo studio's maker pours beside what is usual: what photos of the bars can find. */
 const MAKERS_HAND = { depth: 1.14, spread: 0.9, reach: 0.8, carry: 1.05, unevenness: 1.2, wander: 0.9 } as const;
 /** How much finer than it is compared a face is photographed, and how wide its bar is in the photo, px. */
-const FINER = 5;
-const PHOTO_PX = 760;
+const TAKEN = { finer: 5, widthPx: 760 } as const;
 
 /** A photo of one bar, made. */
 export interface BarPhoto {
@@ -38,12 +37,14 @@ export function photographedBars(plan: Plan, numbers: readonly number[]): BarPho
     const poured = compileDesign({ ...design, seed: hashSeed(design.seed, "hand"), look: MAKERS_HAND });
     const { widthMm, levelMm: heightMm } = poured;
     const view = { kind: "across" as const, atMm: leaf.at.length + leaf.size.length / 2 };
-    const face = finish(drawIndices(poured, view, FINER * COMPARED_PX, FINER * comparedRows(widthMm, heightMm), 1));
+    const face = finish(
+      drawIndices(poured, view, TAKEN.finer * COMPARED_PX, TAKEN.finer * comparedRows(widthMm, heightMm), 1),
+    );
     const shares = derived.palette.map((_, c) => face.colour.filter((x) => x === c).length / face.colour.length);
     const baseAt = anchorOf(derived.palette.map(labOf), shares);
     // The colours of a batch are the same on all its bars.
     const hex = trueColours(derived.palette, baseAt, hashSeed(plan.design.seed, "colours"), USUAL_SPOILING.colours);
-    const made = makePhoto(face, widthMm, hex, seed, PHOTO_PX, { ...USUAL_SPOILING, hasPaper: true });
+    const made = makePhoto(face, widthMm, hex, seed, TAKEN.widthPx, { ...USUAL_SPOILING, hasPaper: true });
     return [{ mouldId, number, made, expected: { widthMm, heightMm, palette: derived.palette, shares } }];
   });
 }

@@ -2,6 +2,7 @@ import { BellRing } from "lucide-react";
 import { CARE_WORDS, type OpenCare } from "../../core/cure/aftercare";
 import type { CareAnswer } from "../../core/cure/careSchema";
 import type { Standing } from "../../core/derive/afterPours";
+import { CareAnswers } from "../parts/CareAnswers";
 import { nightWords, whenDue, windowWords } from "../parts/care";
 
 type Asked = Standing & { next: OpenCare };
@@ -49,19 +50,7 @@ export function CareBoard({
       </p>
       {next.window && <p className="mt-1 text-[15px] text-muted">{windowWords(next.window, nowMs)}</p>}
       <div className="mt-4 flex flex-1 flex-wrap content-end gap-2">
-        {next.answers.map((a, i) => (
-          <button
-            key={a}
-            type="button"
-            className={`button !min-h-[68px] flex-1 justify-center whitespace-nowrap !rounded-lg !border-2 px-3 text-[18px] phone:!basis-full ${i === 0 && isDue ? "button-main" : ""}`}
-            onClick={() => onAnswer(a)}
-          >
-            {words.answers[a]}{" "}
-            <kbd className="rounded border border-current px-1.5 text-[14px] font-normal phone:hidden">
-              {(firstKey + i) % 10}
-            </kbd>
-          </button>
-        ))}
+        <CareAnswers {...{ next, isDue, firstKey, onAnswer }} size="board" />
       </div>
     </section>
   );

@@ -4,11 +4,11 @@ import { hoursLater } from "../../core/cure/dates";
 import { sayHours } from "../../core/cure/hours";
 import { barWords } from "../../core/cut/bars";
 import { derivedOf } from "../../core/derive/workedOut";
-import { BatchHead } from "../parts/BatchHead";
+import { BatchPaper } from "../parts/BatchPaper";
 import { type BatchPageProps, LiveBench } from "../parts/bench";
+import { CureDays } from "../parts/CureDays";
 import { useAlive } from "../parts/Live";
 import { NumberField } from "../parts/NumberField";
-import { SaveTrouble } from "../parts/SaveMark";
 import { Section } from "../parts/Section";
 import type { StoredBatch } from "../parts/stored";
 import { useUnits } from "../parts/units";
@@ -50,88 +50,78 @@ function BatchBook({ initial, offsetMin }: { initial: StoredBatch; offsetMin: nu
       : sayHours(h);
   const isPoured = plan.record.startedAt !== null;
   return (
-    <div className="flex min-h-screen flex-col">
-      <BatchHead id={initial.id} batch={batch} tab="book" />
-      <main className="mx-2.5 mb-2.5 grid flex-1 grid-cols-[330px_minmax(0,1fr)_360px] narrow:grid-cols-1 content-start gap-x-9 gap-y-6 rounded-lg border-[1.5px] border-ink bg-sheet px-6 py-4 phone:px-3">
-        <div className="col-span-full">
-          <SaveTrouble batch={batch} />
-          <div className="flex">
-            <BookTabs id={initial.id} here="book" />
-          </div>
-        </div>
-        <Section head="Days" headClass="text-[19px]">
-          <dl className="mt-2 grid gap-2.5">
-            <div>
-              <dt className="text-muted">{isPoured ? "poured" : "to be poured"}</dt>
-              <dd>
-                {isPoured && dates ? (
-                  <strong>{day(dates.pourOn)}</strong>
-                ) : (
-                  <input
-                    type="date"
-                    aria-label="Day of the pour"
-                    className="field"
-                    value={plan.pourOn ?? ""}
-                    onChange={(e) => batch.set(["pourOn"], e.currentTarget.value || null)}
-                  />
-                )}
-              </dd>
-            </div>
-            <DayOf what="unmould" on={dates?.unmouldOn} window={dates?.after.unmould} hours={hours}>
-              When a corner gives no more. Gloves on: it is still caustic.
-            </DayOf>
-            <DayOf what="cut" on={dates?.cutOn} window={dates?.after.cut} hours={hours}>
-              Too soon it tears and sticks, too late it is hard on wires. Estimate
-              {dates && dates.after.reasons.length > 0 && `: ${dates.after.reasons.join(", ")}`}.
-            </DayOf>
-            <Fact what="cure ready">
-              <strong>{dates ? day(dates.readyOn) : "once a day is set"}</strong>
-              <p className="mt-1">
-                <NumberField
-                  label="after"
-                  unit="days of cure"
-                  value={plan.cureDays}
-                  onChange={(v) => batch.set(["cureDays"], v)}
-                  onBlur={batch.seal}
+    <BatchPaper
+      {...{ id: initial.id, batch, tab: "book" }}
+      className="grid grid-cols-[330px_minmax(0,1fr)_360px] narrow:grid-cols-1 content-start gap-x-9 gap-y-6 px-6 py-4 phone:px-3"
+    >
+      <div className="col-span-full flex">
+        <BookTabs id={initial.id} here="book" />
+      </div>
+      <Section head="Days" headClass="text-[19px]">
+        <dl className="mt-2 grid gap-2.5">
+          <div>
+            <dt className="text-muted">{isPoured ? "poured" : "to be poured"}</dt>
+            <dd>
+              {isPoured && dates ? (
+                <strong>{day(dates.pourOn)}</strong>
+              ) : (
+                <input
+                  type="date"
+                  aria-label="Day of the pour"
+                  className="field"
+                  value={plan.pourOn ?? ""}
+                  onChange={(e) => batch.set(["pourOn"], e.currentTarget.value || null)}
                 />
-              </p>
-              <p className="text-[13px] text-muted">
-                Estimate: weight levels off, then test a bar. Selling is regulated differently in each place.
-              </p>
-            </Fact>
-            <Fact what="bars">
-              <NumberField
-                label="thickness"
-                quantity="length"
-                value={plan.barThicknessMm}
-                onChange={(v) => batch.set(["barThicknessMm"], v)}
-                onBlur={batch.seal}
-              />
-              <p className="text-[13px] text-muted">
-                {derived.mouldBars.map(barWords).join("; ")}
-                {derived.mouldBars[0].endMm > 0.5 &&
-                  ` and an end piece of ${say(derived.mouldBars[0].endMm, "length")}`}
-              </p>
-            </Fact>
-          </dl>
-          <h2 className="mt-5 text-[19px]">Notes to the plan</h2>
-          <textarea
-            aria-label="Notes to the plan"
-            className="field mt-1 !h-32 w-full !p-2"
-            value={plan.notes}
-            onChange={(e) => batch.set(["notes"], e.currentTarget.value)}
-            onBlur={batch.seal}
-          />
-        </Section>
-        <Happened id={initial.id} plan={plan} />
-        <div>
-          <Verdict batch={batch} />
-          {isPoured && <NextTimes batch={batch} />}
-          {isPoured && <PhotoStrip id={initial.id} photos={plan.record.photos} />}
-          <Lessons id={initial.id} batch={batch} />
-        </div>
-      </main>
-    </div>
+              )}
+            </dd>
+          </div>
+          <DayOf what="unmould" on={dates?.unmouldOn} window={dates?.after.unmould} hours={hours}>
+            When a corner gives no more. Gloves on: it is still caustic.
+          </DayOf>
+          <DayOf what="cut" on={dates?.cutOn} window={dates?.after.cut} hours={hours}>
+            Too soon it tears and sticks, too late it is hard on wires. Estimate
+            {dates && dates.after.reasons.length > 0 && `: ${dates.after.reasons.join(", ")}`}.
+          </DayOf>
+          <Fact what="cure ready">
+            <strong>{dates ? day(dates.readyOn) : "once a day is set"}</strong>
+            <p className="mt-1">
+              <CureDays batch={batch} label="after" />
+            </p>
+            <p className="text-[13px] text-muted">
+              Estimate: weight levels off, then test a bar. Selling is regulated differently in each place.
+            </p>
+          </Fact>
+          <Fact what="bars">
+            <NumberField
+              label="thickness"
+              quantity="length"
+              value={plan.barThicknessMm}
+              onChange={(v) => batch.set(["barThicknessMm"], v)}
+              onBlur={batch.seal}
+            />
+            <p className="text-[13px] text-muted">
+              {derived.mouldBars.map(barWords).join("; ")}
+              {derived.mouldBars[0].endMm > 0.5 && ` and an end piece of ${say(derived.mouldBars[0].endMm, "length")}`}
+            </p>
+          </Fact>
+        </dl>
+        <h2 className="mt-5 text-[19px]">Notes to the plan</h2>
+        <textarea
+          aria-label="Notes to the plan"
+          className="field mt-1 !h-32 w-full !p-2"
+          value={plan.notes}
+          onChange={(e) => batch.set(["notes"], e.currentTarget.value)}
+          onBlur={batch.seal}
+        />
+      </Section>
+      <Happened id={initial.id} plan={plan} />
+      <div>
+        <Verdict batch={batch} />
+        {isPoured && <NextTimes batch={batch} />}
+        {isPoured && <PhotoStrip id={initial.id} photos={plan.record.photos} />}
+        <Lessons id={initial.id} batch={batch} />
+      </div>
+    </BatchPaper>
   );
 }
 

@@ -6,6 +6,7 @@ import { sayer } from "../../core/units/sayer";
 import { Choose } from "../parts/Choose";
 import { NumberField } from "../parts/NumberField";
 import { Section } from "../parts/Section";
+import { TextInput } from "../parts/TextInput";
 import { useUnits } from "../parts/units";
 import type { OpenBatch } from "../parts/useBatch";
 
@@ -121,13 +122,11 @@ export function NextTimes({ batch }: { batch: OpenBatch }) {
           )}
         </p>
         <p className="flex gap-2">
-          <input
-            className="field min-w-0 flex-1"
-            aria-label="What to do otherwise the next time"
+          <TextInput
+            className="min-w-0 flex-1"
+            label="What to do otherwise the next time"
             placeholder={chosen ? "why, if you like" : "second mist, cover sooner"}
-            maxLength={300}
-            value={words}
-            onChange={(e) => setWords(e.currentTarget.value)}
+            {...{ most: 300, value: words, onText: setWords }}
           />
           <button type="submit" className="button button-main min-h-[44px]">
             Put it down

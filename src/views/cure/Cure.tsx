@@ -2,10 +2,9 @@ import { format, parseISO } from "date-fns";
 import { useMemo } from "react";
 import { READY_LOSS_PER_WEEK } from "../../core/cure/drying";
 import { cureOf } from "../../core/derive/cure";
-import { BatchHead } from "../parts/BatchHead";
+import { BatchPaper } from "../parts/BatchPaper";
 import { type BatchPageProps, LiveBench } from "../parts/bench";
-import { NumberField } from "../parts/NumberField";
-import { SaveTrouble } from "../parts/SaveMark";
+import { CureDays } from "../parts/CureDays";
 import { Section } from "../parts/Section";
 import type { StoredBatch } from "../parts/stored";
 import { useUnits } from "../parts/units";
@@ -52,69 +51,59 @@ function CureOfBatch({ initial, today }: { initial: StoredBatch; today: string }
   const { bars } = plan.record.cutDay;
   const onRack = Math.max(1, bars.filter((b) => b.fate === "rack").length || (derived.mouldBars[0]?.bars ?? 1));
   return (
-    <div className="flex min-h-screen flex-col">
-      <BatchHead id={initial.id} batch={batch} tab="cure" />
-      <main className="mx-2.5 mb-2.5 grid flex-1 grid-cols-[minmax(0,1fr)_370px] content-start gap-x-9 gap-y-4 rounded-lg border-[1.5px] border-ink bg-sheet px-6 py-4 narrow:grid-cols-1 phone:px-3">
-        <div className="col-span-full">
-          <SaveTrouble batch={batch} />
-        </div>
-        {!cure ? (
-          <p className="notice-leaf">The cure begins with the cut: this batch is not poured yet, or has no day yet.</p>
-        ) : (
-          <>
-            <Section head="Cure" headClass="text-[22px]" className="min-w-0">
-              <p className="mt-1 text-[17px]" data-testid="ready-about">
-                Levels off about <strong className="text-leaf">{say(cure.readyOn.best)}</strong>{" "}
-                <span className="text-muted">
-                  ({say(cure.readyOn.low)} to {say(cure.readyOn.high)}); you set {say(cure.setOn)}
-                </span>
-              </p>
-              <p className="text-[13px] text-muted">
-                {cure.drying.isWeighed
-                  ? `A bar comes down to about ${grams(cure.drying.plateau.best)} (${grams(cure.drying.plateau.low)} to ${grams(cure.drying.plateau.high)}). `
-                  : "From the formula alone: nothing is weighed yet. "}
-                Levelling off is under {100 * READY_LOSS_PER_WEEK} % a week. Estimates; brackets hold four cases in
-                five.
-              </p>
-              <DryingChart
-                cure={cure}
-                weighings={weighings}
-                today={today}
-                label={`Mass of the bars by day, from ${say(cure.cutOn)}; levels off about ${say(cure.readyOn.best)}`}
-              />
-              <p className="mb-3">
-                <NumberField
-                  label="you set"
-                  unit="days of cure"
-                  value={plan.cureDays}
-                  onChange={(v) => batch.set(["cureDays"], v)}
-                  onBlur={batch.seal}
-                />
-              </p>
-              <h2 className="text-[19px]">Weighings</h2>
-              <p className="mb-2 text-[13px] text-muted">
-                Mark three bars with a scratch and weigh the same ones once a week: near end, middle, far end.
-              </p>
-              <Weighings batch={batch} today={today} marks={marks} />
-            </Section>
-            <div>
-              <KeepBar batch={batch} today={today} lookOn={cure.lookOn} bars={kept} />
-              <Tests batch={batch} today={today} />
-              <Labels
-                id={initial.id}
-                batch={batch}
-                readyOn={cure.setOn}
-                curedG={
-                  cure.drying.isWeighed
-                    ? cure.drying.plateau.best
-                    : cure.plannedG && cure.plannedG * cure.drying.plateau.best
-                }
-                bars={onRack}
-              />
-            </div>
-          </>
-        )}
-      </main>
-    </div>
+    <BatchPaper
+      {...{ id: initial.id, batch, tab: "cure" }}
+      className="grid grid-cols-[minmax(0,1fr)_370px] content-start gap-x-9 gap-y-4 px-6 py-4 narrow:grid-cols-1 phone:px-3"
+    >
+      {!cure ? (
+        <p className="notice-leaf">The cure begins with the cut: this batch is not poured yet, or has no day yet.</p>
+      ) : (
+        <>
+          <Section head="Cure" headClass="text-[22px]" className="min-w-0">
+            <p className="mt-1 text-[17px]" data-testid="ready-about">
+              Levels off about <strong className="text-leaf">{say(cure.readyOn.best)}</strong>{" "}
+              <span className="text-muted">
+                ({say(cure.readyOn.low)} to {say(cure.readyOn.high)}); you set {say(cure.setOn)}
+              </span>
+            </p>
+            <p className="text-[13px] text-muted">
+              {cure.drying.isWeighed
+                ? `A bar comes down to about ${grams(cure.drying.plateau.best)} (${grams(cure.drying.plateau.low)} to ${grams(cure.drying.plateau.high)}). `
+                : "From the formula alone: nothing is weighed yet. "}
+              Levelling off is under {100 * READY_LOSS_PER_WEEK} % a week. Estimates; brackets hold four cases in five.
+            </p>
+            <DryingChart
+              cure={cure}
+              weighings={weighings}
+              today={today}
+              label={`Mass of the bars by day, from ${say(cure.cutOn)}; levels off about ${say(cure.readyOn.best)}`}
+            />
+            <p className="mb-3">
+              <CureDays batch={batch} label="you set" />
+            </p>
+            <h2 className="text-[19px]">Weighings</h2>
+            <p className="mb-2 text-[13px] text-muted">
+              Mark three bars with a scratch and weigh the same ones once a week: near end, middle, far end.
+            </p>
+            <Weighings batch={batch} today={today} marks={marks} />
+          </Section>
+          <div>
+            <KeepBar batch={batch} today={today} lookOn={cure.lookOn} bars={kept} />
+            <Tests batch={batch} today={today} />
+            <Labels
+              id={initial.id}
+              batch={batch}
+              readyOn={cure.setOn}
+              curedG={
+                cure.drying.isWeighed
+                  ? cure.drying.plateau.best
+                  : cure.plannedG && cure.plannedG * cure.drying.plateau.best
+              }
+              bars={onRack}
+            />
+          </div>
+        </>
+      )}
+    </BatchPaper>
   );
 }

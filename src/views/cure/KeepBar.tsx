@@ -9,6 +9,7 @@ import {
 } from "../../core/cure/cureSchema";
 import { idMaker } from "../../core/document/ids";
 import { Section } from "../parts/Section";
+import { TextInput } from "../parts/TextInput";
 import type { OpenBatch } from "../parts/useBatch";
 import { DatedList } from "./DatedList";
 
@@ -126,13 +127,10 @@ export function KeepBar({
         value={draft.spots}
         onSet={(spots) => setDraft({ ...draft, spots })}
       />
-      <input
-        className="field mt-2 w-full"
-        aria-label="What else is seen of it"
-        placeholder="what else you see"
-        maxLength={500}
-        value={draft.note}
-        onChange={(e) => setDraft({ ...draft, note: e.currentTarget.value })}
+      <TextInput
+        className="mt-2 w-full"
+        {...{ label: "What else is seen of it", placeholder: "what else you see", most: 500, value: draft.note }}
+        onText={(note) => setDraft({ ...draft, note })}
       />
       <button type="button" className="button button-main mt-2 min-h-[44px]" disabled={isEmpty} onClick={put}>
         Put this look down

@@ -1,6 +1,7 @@
 import { useState } from "react";
 import { idMaker } from "../../core/document/ids";
 import { Section } from "../parts/Section";
+import { TextInput } from "../parts/TextInput";
 import type { OpenBatch } from "../parts/useBatch";
 import { DatedList } from "./DatedList";
 
@@ -30,13 +31,11 @@ export function Tests({ batch, today }: { batch: OpenBatch; today: string }) {
           put();
         }}
       >
-        <input
-          className="field min-w-0 flex-1"
-          aria-label="What was tested, and what it showed"
+        <TextInput
+          className="min-w-0 flex-1"
+          label="What was tested, and what it showed"
           placeholder="zap: none, bar 3"
-          maxLength={200}
-          value={words}
-          onChange={(e) => setWords(e.currentTarget.value)}
+          {...{ most: 200, value: words, onText: setWords }}
         />
         <button type="submit" className="button min-h-[44px]">
           Put it down

@@ -22,20 +22,20 @@ export interface BarSight {
   sight: FaceRequest;
 }
 
-/** More bars than this are not drawn one by one. */
-const MOST_DRAWN = 24;
-const PX_PER_MM = 1.6;
+/** More bars than this are not drawn one by one; and how finely a section is. */
+const DRAWN = { most: 24, pxPerMm: 1.6 } as const;
+
 /** The face of one bar: the whole section of the loaf at its middle, of which the bar is a part. */
 export function sightOf(loaf: Block, bar: Leaf): BarSight {
   const { axis, right, up, view, part } = barFace(loaf, bar);
   const atMm = bar.at[axis] + bar.size[axis] / 2;
-  const [width, height] = [loaf.size[right], loaf.size[up]].map((mm) => Math.round(PX_PER_MM * mm));
+  const [width, height] = [loaf.size[right], loaf.size[up]].map((mm) => Math.round(DRAWN.pxPerMm * mm));
   return { bar, right, up, loaf, part, sight: { key: `${axis}:${atMm.toFixed(1)}`, view, width, height } };
 }
 
 /** The faces of all bars, as far as they are drawn one by one. */
 export const barSights = ({ loaf, up }: PlannedCut, design: Design | null): BarSight[] =>
-  design ? up.bars.slice(0, MOST_DRAWN).map((bar) => sightOf(loaf, bar)) : [];
+  design ? up.bars.slice(0, DRAWN.most).map((bar) => sightOf(loaf, bar)) : [];
 
 /** A bar's face, so many px to its millimetre. */
 export function BarFace({

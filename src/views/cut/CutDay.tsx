@@ -17,11 +17,10 @@ import { byId } from "../../core/units/byId";
 import { KeyHint } from "../keys/KeyHint";
 import { CUT_DAY_KEYS } from "../keys/screens";
 import { type Acts, useKeys } from "../keys/useKeys";
-import { BatchHead } from "../parts/BatchHead";
+import { BatchPaper } from "../parts/BatchPaper";
 import { type BatchPageProps, LiveBench } from "../parts/bench";
 import { FromScale, useBarOnScale } from "../parts/FromScale";
 import { NumberField } from "../parts/NumberField";
-import { SaveTrouble } from "../parts/SaveMark";
 import type { StoredBatch } from "../parts/stored";
 import { useUnits } from "../parts/units";
 import { useBatch } from "../parts/useBatch";
@@ -118,110 +117,101 @@ function DayOfCut({ initial }: { initial: StoredBatch }) {
   const count = countBars(bars);
   const mould = bar ? byId(plan.moulds, bar.mouldId) : null;
   return (
-    <div className="flex min-h-screen flex-col">
-      <BatchHead id={initial.id} batch={batch} tab="cut" screen="cutDay">
-        {bar && mould && (
-          <>
-            day of the cut, bar {bar.number} of {loaf.length}
-            {plan.moulds.length > 1 && `, ${mould.name}`}
-          </>
-        )}
-      </BatchHead>
-      <main className="mx-2.5 mb-2.5 grid flex-1 grid-cols-[minmax(0,1fr)_370px] content-start gap-x-7 gap-y-3 rounded-lg border-[1.5px] border-ink bg-sheet px-6 py-3 narrow:grid-cols-1 phone:px-3">
-        <div className="col-span-full">
-          <SaveTrouble batch={batch} />
-        </div>
-        {!isOpen || !bar || !large ? (
-          <p className="notice-leaf">
-            {bar ? "This batch is not poured yet: its day of the cut comes after the pour." : "No bar comes of it yet."}{" "}
-            <a className="underline" href={`/batches/${initial.id}/cut`}>
-              The cutting plan
-            </a>
-          </p>
-        ) : (
-          <>
-            <section aria-labelledby="bar-head" className="min-w-0">
-              <GoOrWait plan={plan} after={derived.dates?.after ?? null} planHref={`/batches/${initial.id}/cut`} />
-              <div className="mt-2 mb-1 flex items-baseline justify-between gap-3">
-                <h2 id="bar-head" className="text-[19px]">
-                  Bar {bar.number} as predicted
-                </h2>
-                <span className="text-[13px] text-muted">a prediction: tap where the bar in your hand differs</span>
-              </div>
-              <DayBar
-                sight={large}
-                faces={faces}
-                number={bar.number}
-                bar={bar.noted}
-                onTap={(place) => note(placeFinding(plan, bar, marking, place, today()))}
-              />
-              <div className="mt-3 flex flex-wrap gap-2">
-                <button
-                  type="button"
-                  className="button button-main !min-h-[60px] flex-1 px-4 text-[16px]"
-                  onClick={next}
-                >
-                  {bar.noted && bar.noted.findings.length > 0 ? "Next bar" : "As predicted"}{" "}
-                  <KeyHint of={CUT_DAY_KEYS.next} />
-                </button>
-                <button
-                  type="button"
-                  className="button !min-h-[60px] px-4"
-                  disabled={count.came === count.all}
-                  onClick={() => note(restAsPredicted(plan, bars, today()))}
-                >
-                  All the rest as predicted <KeyHint of={CUT_DAY_KEYS.rest} />
-                </button>
-                <button
-                  type="button"
-                  className="button !min-h-[60px] px-4"
-                  disabled={!batch.canUndo}
-                  onClick={batch.undo}
-                >
-                  Undo <KeyHint of={CUT_DAY_KEYS.undo} />
-                </button>
-              </div>
-              <CutTally count={count} />
-            </section>
-            <div className="min-w-0">
-              <Findings bar={bar.noted} onToggle={toggle} />
-              <ThumbPad thumb={plan.record.cutDay.thumb} onSet={thumb} />
-              <div ref={mass} className="mt-3 flex items-center justify-between gap-3">
-                <NumberField
-                  key={`${bar.mouldId}:${bar.number}`}
-                  label="on the scale"
-                  quantity="mass"
-                  isNullable
-                  width="w-16"
-                  value={bar.noted?.massG ?? null}
-                  onChange={(v) =>
-                    batch.edit(noteBar(plan, bar, { massG: v }, today()), `mass${bar.mouldId}${bar.number}`)
-                  }
-                  onBlur={batch.seal}
-                />
-                <FromScale scale={scale} onTake={(massG) => set({ massG })} />
-                <PhotoLink id={initial.id} photos={plan.record.photos} bar={bar} />
-              </div>
-              <CutCounts count={count} bar={bar} onFate={fate} />
+    <BatchPaper
+      {...{ id: initial.id, batch, tab: "cut", screen: "cutDay" }}
+      head={
+        bar && mould
+          ? `day of the cut, bar ${bar.number} of ${loaf.length}${plan.moulds.length > 1 ? `, ${mould.name}` : ""}`
+          : null
+      }
+      className="grid grid-cols-[minmax(0,1fr)_370px] content-start gap-x-7 gap-y-3 px-6 py-3 narrow:grid-cols-1 phone:px-3"
+    >
+      {!isOpen || !bar || !large ? (
+        <p className="notice-leaf">
+          {bar ? "This batch is not poured yet: its day of the cut comes after the pour." : "No bar comes of it yet."}{" "}
+          <a className="underline" href={`/batches/${initial.id}/cut`}>
+            The cutting plan
+          </a>
+        </p>
+      ) : (
+        <>
+          <section aria-labelledby="bar-head" className="min-w-0">
+            <GoOrWait plan={plan} after={derived.dates?.after ?? null} planHref={`/batches/${initial.id}/cut`} />
+            <div className="mt-2 mb-1 flex items-baseline justify-between gap-3">
+              <h2 id="bar-head" className="text-[19px]">
+                Bar {bar.number} as predicted
+              </h2>
+              <span className="text-[13px] text-muted">a prediction: tap where the bar in your hand differs</span>
             </div>
-            <div className="col-span-full border-t border-rule pt-2">
-              <DayStrip
-                bars={loaf}
-                sights={sights}
-                faces={faces}
-                at={loaf.indexOf(bar)}
-                first={loaf.findIndex((b) => b.noted === null)}
-                onChoose={(i) => go(bars.indexOf(loaf[i]))}
-              />
-              {plan.moulds.length > 1 && (
-                <p className="mt-1 text-[13px] text-muted">
-                  {mould?.name}; the arrows go on to the bars of the other moulds.
-                </p>
-              )}
+            <DayBar
+              sight={large}
+              faces={faces}
+              number={bar.number}
+              bar={bar.noted}
+              onTap={(place) => note(placeFinding(plan, bar, marking, place, today()))}
+            />
+            <div className="mt-3 flex flex-wrap gap-2">
+              <button type="button" className="button button-main !min-h-[60px] flex-1 px-4 text-[16px]" onClick={next}>
+                {bar.noted && bar.noted.findings.length > 0 ? "Next bar" : "As predicted"}{" "}
+                <KeyHint of={CUT_DAY_KEYS.next} />
+              </button>
+              <button
+                type="button"
+                className="button !min-h-[60px] px-4"
+                disabled={count.came === count.all}
+                onClick={() => note(restAsPredicted(plan, bars, today()))}
+              >
+                All the rest as predicted <KeyHint of={CUT_DAY_KEYS.rest} />
+              </button>
+              <button
+                type="button"
+                className="button !min-h-[60px] px-4"
+                disabled={!batch.canUndo}
+                onClick={batch.undo}
+              >
+                Undo <KeyHint of={CUT_DAY_KEYS.undo} />
+              </button>
             </div>
-          </>
-        )}
-      </main>
-    </div>
+            <CutTally count={count} />
+          </section>
+          <div className="min-w-0">
+            <Findings bar={bar.noted} onToggle={toggle} />
+            <ThumbPad thumb={plan.record.cutDay.thumb} onSet={thumb} />
+            <div ref={mass} className="mt-3 flex items-center justify-between gap-3">
+              <NumberField
+                key={`${bar.mouldId}:${bar.number}`}
+                label="on the scale"
+                quantity="mass"
+                isNullable
+                width="w-16"
+                value={bar.noted?.massG ?? null}
+                onChange={(v) =>
+                  batch.edit(noteBar(plan, bar, { massG: v }, today()), `mass${bar.mouldId}${bar.number}`)
+                }
+                onBlur={batch.seal}
+              />
+              <FromScale scale={scale} onTake={(massG) => set({ massG })} />
+              <PhotoLink id={initial.id} photos={plan.record.photos} bar={bar} />
+            </div>
+            <CutCounts count={count} bar={bar} onFate={fate} />
+          </div>
+          <div className="col-span-full border-t border-rule pt-2">
+            <DayStrip
+              bars={loaf}
+              sights={sights}
+              faces={faces}
+              at={loaf.indexOf(bar)}
+              first={loaf.findIndex((b) => b.noted === null)}
+              onChoose={(i) => go(bars.indexOf(loaf[i]))}
+            />
+            {plan.moulds.length > 1 && (
+              <p className="mt-1 text-[13px] text-muted">
+                {mould?.name}; the arrows go on to the bars of the other moulds.
+              </p>
+            )}
+          </div>
+        </>
+      )}
+    </BatchPaper>
   );
 }

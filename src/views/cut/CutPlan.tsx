@@ -10,11 +10,10 @@ import { sayer } from "../../core/units/sayer";
 import { KeyHint } from "../keys/KeyHint";
 import { CUT_PLAN_KEYS } from "../keys/screens";
 import { useKeys } from "../keys/useKeys";
-import { BatchHead } from "../parts/BatchHead";
+import { BatchPaper } from "../parts/BatchPaper";
 import { type BatchPageProps, LiveBench, useBench } from "../parts/bench";
 import { useAlive } from "../parts/Live";
 import { drawingPdf } from "../parts/pdf";
-import { SaveTrouble } from "../parts/SaveMark";
 import { fileName, save } from "../parts/saveFile";
 import type { StoredBatch } from "../parts/stored";
 import { useUnits } from "../parts/units";
@@ -116,93 +115,90 @@ function CuttingPlan({ initial }: { initial: StoredBatch }) {
     marks: (e) => (e.repeat || !cut ? false : print()),
   });
   return (
-    <div className="flex min-h-screen flex-col">
-      <BatchHead id={initial.id} batch={batch} tab="cut" />
-      <main className="mx-2.5 mb-2.5 grid flex-1 grid-cols-[minmax(0,1fr)_380px] content-start gap-x-8 gap-y-4 rounded-lg border-[1.5px] border-ink bg-sheet px-6 py-4 narrow:grid-cols-1 phone:px-3">
-        <div className="col-span-full">
-          <SaveTrouble batch={batch} />
-        </div>
-        {!cut ? (
-          <p className="notice-leaf">
-            Nothing is poured into a mould yet, or the formula cannot be computed: the Plan says what is missing.
-          </p>
-        ) : (
-          <>
-            <section aria-labelledby="cut-plan-head" className="min-w-0">
-              <div className="flex flex-wrap items-baseline gap-x-4">
-                <h2 id="cut-plan-head" className="text-[22px]">
-                  Cutting plan
-                </h2>
-                <span className="text-muted">
-                  {mould.name.toLowerCase()} {mm(cut.loaf.size.length)} × {mm(cut.loaf.size.width)} ×{" "}
-                  {say.fine(cut.loaf.size.height)}, {grams(volumeMm3(cut.loaf) * cut.soap.wetGPerMm3)}
-                  {cut.isLaidOut ? "" : " · not laid out yet: bars as the plan has them"}
-                </span>
-                {plan.moulds.length > 1 &&
-                  plan.moulds.map((m) => (
-                    <button
-                      key={m.id}
-                      type="button"
-                      aria-pressed={m.id === mould.id}
-                      className={`button !min-h-8 narrow:!min-h-[44px] ${m.id === mould.id ? "button-main" : ""}`}
-                      onClick={() => setMouldId(m.id)}
-                    >
-                      {m.name}
-                    </button>
-                  ))}
-              </div>
-              <When after={derived.dates?.after ?? null} finishedAt={plan.record.finishedAt} />
-              <LoafCuts loaf={cut.loaf} up={cut.up} faces={faces} />
-              <ol className="mt-2 flex flex-wrap gap-x-6 gap-y-1 text-[15px]" aria-label="Order of the cuts">
-                {cutWords(cut.up, say).map((words, i) => (
-                  <li key={words}>
-                    <span className="mr-1.5 inline-grid size-6 place-items-center rounded-full bg-cut text-[13px] font-semibold text-sheet">
-                      {i + 1}
-                    </span>
-                    {words}
-                  </li>
-                ))}
-              </ol>
-              <CutSteps batch={batch} cut={cut} />
-              <Sums cut={cut} />
-              <BarStrip sights={strip} faces={faces} count={cut.up.bars.length} />
-              <ColoursShown plan={plan} sights={strip} faces={faces} />
-              <p className="mt-3 flex flex-wrap gap-2">
-                {plan.record.finishedAt !== null && (
-                  <a className="button button-main !min-h-[44px] px-4" href={`/batches/${initial.id}/cut-day`}>
-                    The day of the cut
-                  </a>
-                )}
-                <button type="button" className="button !min-h-[44px] px-4" onClick={print}>
-                  Marks true to scale <KeyHint of={CUT_PLAN_KEYS.marks} />
-                </button>
-              </p>
-            </section>
-            <section aria-labelledby="ways-head" className="min-w-0">
-              <h2 id="ways-head" className="mb-1.5 text-[19px]">
-                Ways to cut it
+    <BatchPaper
+      {...{ id: initial.id, batch, tab: "cut" }}
+      className="grid grid-cols-[minmax(0,1fr)_380px] content-start gap-x-8 gap-y-4 px-6 py-4 narrow:grid-cols-1 phone:px-3"
+    >
+      {!cut ? (
+        <p className="notice-leaf">
+          Nothing is poured into a mould yet, or the formula cannot be computed: the Plan says what is missing.
+        </p>
+      ) : (
+        <>
+          <section aria-labelledby="cut-plan-head" className="min-w-0">
+            <div className="flex flex-wrap items-baseline gap-x-4">
+              <h2 id="cut-plan-head" className="text-[22px]">
+                Cutting plan
               </h2>
-              <WantedFields batch={batch} />
-              {proposals && !ranked && (
-                <p className="mt-2 text-muted" role="status">
-                  Working out what the bars of each way would show…
-                </p>
+              <span className="text-muted">
+                {mould.name.toLowerCase()} {mm(cut.loaf.size.length)} × {mm(cut.loaf.size.width)} ×{" "}
+                {say.fine(cut.loaf.size.height)}, {grams(volumeMm3(cut.loaf) * cut.soap.wetGPerMm3)}
+                {cut.isLaidOut ? "" : " · not laid out yet: bars as the plan has them"}
+              </span>
+              {plan.moulds.length > 1 &&
+                plan.moulds.map((m) => (
+                  <button
+                    key={m.id}
+                    type="button"
+                    aria-pressed={m.id === mould.id}
+                    className={`button !min-h-8 narrow:!min-h-[44px] ${m.id === mould.id ? "button-main" : ""}`}
+                    onClick={() => setMouldId(m.id)}
+                  >
+                    {m.name}
+                  </button>
+                ))}
+            </div>
+            <When after={derived.dates?.after ?? null} finishedAt={plan.record.finishedAt} />
+            <LoafCuts loaf={cut.loaf} up={cut.up} faces={faces} />
+            <ol className="mt-2 flex flex-wrap gap-x-6 gap-y-1 text-[15px]" aria-label="Order of the cuts">
+              {cutWords(cut.up, say).map((words, i) => (
+                <li key={words}>
+                  <span className="mr-1.5 inline-grid size-6 place-items-center rounded-full bg-cut text-[13px] font-semibold text-sheet">
+                    {i + 1}
+                  </span>
+                  {words}
+                </li>
+              ))}
+            </ol>
+            <CutSteps batch={batch} cut={cut} />
+            <Sums cut={cut} />
+            <BarStrip sights={strip} faces={faces} count={cut.up.bars.length} />
+            <ColoursShown plan={plan} sights={strip} faces={faces} />
+            <p className="mt-3 flex flex-wrap gap-2">
+              {plan.record.finishedAt !== null && (
+                <a className="button button-main !min-h-[44px] px-4" href={`/batches/${initial.id}/cut-day`}>
+                  The day of the cut
+                </a>
               )}
-              {proposals && ranked && (
-                <Proposals
-                  list={ranked}
-                  hasCutters={cutters.length > 1}
-                  tried={proposals.tried}
-                  sights={thumbs}
-                  faces={faces}
-                  chosen={placeOf(ranked, cut.cutting.steps)}
-                  onLayOut={layOut}
-                />
-              )}
-            </section>
-          </>
-        )}
-      </main>
-    </div>
+              <button type="button" className="button !min-h-[44px] px-4" onClick={print}>
+                Marks true to scale <KeyHint of={CUT_PLAN_KEYS.marks} />
+              </button>
+            </p>
+          </section>
+          <section aria-labelledby="ways-head" className="min-w-0">
+            <h2 id="ways-head" className="mb-1.5 text-[19px]">
+              Ways to cut it
+            </h2>
+            <WantedFields batch={batch} />
+            {proposals && !ranked && (
+              <p className="mt-2 text-muted" role="status">
+                Working out what the bars of each way would show…
+              </p>
+            )}
+            {proposals && ranked && (
+              <Proposals
+                list={ranked}
+                hasCutters={cutters.length > 1}
+                tried={proposals.tried}
+                sights={thumbs}
+                faces={faces}
+                chosen={placeOf(ranked, cut.cutting.steps)}
+                onLayOut={layOut}
+              />
+            )}
+          </section>
+        </>
+      )}
+    </BatchPaper>
   );
 }

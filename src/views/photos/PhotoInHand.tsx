@@ -7,6 +7,7 @@ import { KeyHint } from "../keys/KeyHint";
 import { PHOTO_KEYS } from "../keys/screens";
 import { Check } from "../parts/Check";
 import { Choose } from "../parts/Choose";
+import { TextInput } from "../parts/TextInput";
 import { Compared } from "./Compared";
 import { CornerPicker } from "./CornerPicker";
 import { barKey, type PhotoDesk } from "./usePhotoDesk";
@@ -64,15 +65,16 @@ export function PhotoInHand({ plan, photo, desk }: { plan: Plan; photo: Photo; d
           take it off
         </button>
       </div>
-      <input
-        key={photo.id}
-        className="field mt-2 w-full"
-        aria-label="Note on this photo"
-        placeholder="a note on it, if you like"
-        maxLength={MOST_NOTE}
-        defaultValue={photo.note}
-        onChange={(e) => desk.write(setNote(photo.id, e.currentTarget.value))}
-        onBlur={desk.seal}
+      <TextInput
+        className="mt-2 w-full"
+        {...{
+          label: "Note on this photo",
+          placeholder: "a note on it, if you like",
+          most: MOST_NOTE,
+          value: photo.note,
+        }}
+        onText={(note) => desk.write(setNote(photo.id, note))}
+        onDone={desk.seal}
       />
       {design && corners && (
         <p className="mt-2 flex flex-wrap items-center gap-3">

@@ -63,6 +63,10 @@ export function AddedPad({ plan, into: first, onAdded, onLeave }: Props) {
     onAdded({ what, into, colourantId, amount });
   };
   const vessels = [...new Set([first, ...plan.portions.map((p) => p.id)])];
+  const typed = (next: string) => {
+    setText(next);
+    setAsked(null);
+  };
   return (
     <section aria-label="Something added" className="flex w-full flex-wrap items-start gap-8 phone:gap-2">
       <div className="min-w-0 flex-1 basis-[300px] phone:basis-full">
@@ -113,16 +117,7 @@ export function AddedPad({ plan, into: first, onAdded, onLeave }: Props) {
           )}
         </p>
       </div>
-      <NumberPad
-        text={text}
-        onText={(next) => {
-          setText(next);
-          setAsked(null);
-        }}
-        onTake={take}
-        onLeave={onLeave}
-        take="Note it"
-      />
+      <NumberPad text={text} onText={typed} onTake={take} onLeave={onLeave} take="Note it" />
     </section>
   );
 }

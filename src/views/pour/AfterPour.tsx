@@ -8,6 +8,7 @@ import type { Derived } from "../../core/derive/derive";
 import { KeyHint } from "../keys/KeyHint";
 import { CARE_KEYS } from "../keys/screens";
 import { useKeys } from "../keys/useKeys";
+import { CareAnswers } from "../parts/CareAnswers";
 import { nightWords, whenDue, windowWords } from "../parts/care";
 import { clock } from "../parts/format";
 import type { OpenBatch } from "../parts/useBatch";
@@ -81,17 +82,7 @@ export function AfterPour({ id, batch, derived, pouredS, openedMs, onUndoPour }:
           {ash && ASH_TASKS.has(next.task) && <p className="mt-1 text-[17px] text-muted">{ash}</p>}
           {next.window && <p className="mt-1 text-[17px] text-muted">{windowWords(next.window, nowMs)}</p>}
           <div className="mt-4 flex flex-wrap gap-2.5">
-            {next.answers.map((a, i) => (
-              <button
-                key={a}
-                type="button"
-                className={`button !min-h-[74px] flex-1 justify-center whitespace-nowrap !rounded-lg !border-2 px-4 text-[20px] phone:!basis-full ${i === 0 && isDue ? "button-main" : ""}`}
-                onClick={() => answer(a)}
-              >
-                {words.answers[a]}{" "}
-                <kbd className="rounded border border-current px-1.5 text-[15px] font-normal phone:hidden">{i + 1}</kbd>
-              </button>
-            ))}
+            <CareAnswers {...{ next, isDue, firstKey: 1, onAnswer: answer }} size="bench" />
           </div>
         </section>
       ) : (

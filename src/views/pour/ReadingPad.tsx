@@ -54,8 +54,8 @@ export function ReadingPad({ plan, derived, onScale, onScaleChange, onReading, o
   // A mark of the pitcher is a volume: it is taken as grams of batter.
   const isMark = wantsMark && what === "cup";
   const kind = isMark ? "volume" : "mass";
-  const typed = parseQuantity(text || "0", kind, units);
-  const parsed = typed.ok && isMark ? { ...typed, value: typed.value * batter.densityGPerMl } : typed;
+  const entered = parseQuantity(text || "0", kind, units);
+  const parsed = entered.ok && isMark ? { ...entered, value: entered.value * batter.densityGPerMl } : entered;
   // What is typed goes before what the scale says.
   const scale = useDevice("mass");
   const heard = text === "" ? scale : null;
@@ -98,6 +98,10 @@ export function ReadingPad({ plan, derived, onScale, onScaleChange, onReading, o
           ? "On the target."
           : `${grams(Math.abs(off))} ${off < 0 ? "under" : "over"} the target; colour and scent follow what is in the cup.`;
 
+  const typed = (next: string) => {
+    setText(next);
+    setAsked(null);
+  };
   return (
     <section aria-label={readOf(plan, onScale)} className="flex w-full flex-wrap items-start gap-8 phone:gap-2">
       <div className="min-w-0 flex-1 basis-[300px] phone:basis-full">
@@ -161,10 +165,7 @@ export function ReadingPad({ plan, derived, onScale, onScaleChange, onReading, o
       </div>
       <NumberPad
         text={text}
-        onText={(next) => {
-          setText(next);
-          setAsked(null);
-        }}
+        onText={typed}
         onTake={take}
         onLeave={onLeave}
         take={isTareAsked ? "That is the bowl" : "Take it"}

@@ -1,6 +1,7 @@
 import { FileUp } from "lucide-react";
 import { useRef } from "react";
 import { LARGEST_BATCH_FILE, readBatchFile } from "../../formats/batchFile";
+import { FilePick } from "../parts/FilePick";
 import { openNew } from "./requests";
 
 /** Brings a batch file back as a new batch. A file that is not one is refused with the field that is wrong; nothing is changed. */
@@ -19,18 +20,11 @@ export function ImportBatch({ onTrouble }: { onTrouble: (trouble: string | null)
   };
   return (
     <>
-      <input
-        ref={input}
-        type="file"
+      <FilePick
+        input={input}
         accept=".json,application/json"
-        aria-label="Batch file to import"
-        className="sr-only"
-        tabIndex={-1}
-        onChange={(e) => {
-          const file = e.currentTarget.files?.[0];
-          if (file) void take(file);
-          e.currentTarget.value = "";
-        }}
+        label="Batch file to import"
+        onFile={(file) => void take(file)}
       />
       <button type="button" className="button" onClick={() => input.current?.click()}>
         <FileUp size={16} /> Import a batch file

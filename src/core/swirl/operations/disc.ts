@@ -1,11 +1,8 @@
 import type { Point, Points } from "../points";
 import type { Packer } from "../shader/packer";
 
-const NODES = 2048;
-const FINE = 8;
-const MOST_KNOWN = 20;
-/** Halvings and slope steps to find a radius by its share. */
-const MOST_STEPS = 40;
+/** Nodes of a table, how much finer it is summed, tables that are kept, and steps to find a radius by its share. */
+const TABLE = { nodes: 2048, finer: 8, mostKnown: 20, mostSteps: 40 } as const;
 
 /**
  * Places of a mould's face as a funnel over its middle sees them: the share of the face inside the disc through a place, and the turn about the
@@ -36,25 +33,25 @@ export function discOf(L: number, W: number): Disc {
   const found = known.get(key);
   if (found) return found;
   const reachMm = Math.hypot(L, W) / 2;
-  const share = new Float64Array(NODES + 2);
-  const from = new Float64Array(NODES + 2);
-  const visible = new Float64Array(NODES + 2);
-  for (let i = 0; i <= NODES; i++) {
+  const share = new Float64Array(TABLE.nodes + 2);
+  const from = new Float64Array(TABLE.nodes + 2);
+  const visible = new Float64Array(TABLE.nodes + 2);
+  for (let i = 0; i <= TABLE.nodes; i++) {
     let sum = 0;
-    for (let k = 0; k < FINE && i > 0; k++) {
-      const r = ((i - 1 + (k + 0.5) / FINE) / NODES) * reachMm;
+    for (let k = 0; k < TABLE.finer && i > 0; k++) {
+      const r = ((i - 1 + (k + 0.5) / TABLE.finer) / TABLE.nodes) * reachMm;
       const [a, b] = angles(r, L, W);
-      sum += 4 * Math.max(0, b - a) * r * (reachMm / NODES / FINE);
+      sum += 4 * Math.max(0, b - a) * r * (reachMm / TABLE.nodes / TABLE.finer);
     }
     share[i] = i > 0 ? share[i - 1] + sum / (L * W) : 0;
-    const [a, b] = angles((i / NODES) * reachMm, L, W);
+    const [a, b] = angles((i / TABLE.nodes) * reachMm, L, W);
     from[i] = a;
     visible[i] = Math.max(0, b - a);
   }
-  for (let i = 0; i <= NODES; i++) share[i] /= share[NODES];
-  for (const table of [share, from, visible]) table[NODES + 1] = table[NODES];
+  for (let i = 0; i <= TABLE.nodes; i++) share[i] /= share[TABLE.nodes];
+  for (const table of [share, from, visible]) table[TABLE.nodes + 1] = table[TABLE.nodes];
   const disc = { lengthMm: L, widthMm: W, wholeMm: Math.min(L, W) / 2, reachMm, share, from, visible };
-  if (known.size >= MOST_KNOWN) known.clear();
+  if (known.size >= TABLE.mostKnown) known.clear();
   known.set(key, disc);
   return disc;
 }
@@ -77,7 +74,7 @@ function readQuadrant(disc: Disc, r: number): void {
     quadrantAt.visible = Math.max(0, b - a);
     return;
   }
-  const p = Math.min(NODES, (r / disc.reachMm) * NODES);
+  const p = Math.min(TABLE.nodes, (r / disc.reachMm) * TABLE.nodes);
   quadrantAt.from = read(disc.from, p);
   quadrantAt.visible = read(disc.visible, p);
 }
@@ -99,7 +96,7 @@ function enter(disc: Disc, x: Float64Array, y: Float64Array, i: number): void {
   const { from, visible } = quadrantAt;
   const angle = Math.atan2(Math.abs(dy), Math.abs(dx)) - from;
   const part = visible > 0 ? Math.min(1, Math.max(0, angle / visible)) / 4 : 0.125;
-  x[i] = read(disc.share, Math.min(NODES, (r / reachMm) * NODES));
+  x[i] = read(disc.share, Math.min(TABLE.nodes, (r / reachMm) * TABLE.nodes));
   y[i] = dx >= 0 ? (dy >= 0 ? part : 1 - part) : dy >= 0 ? 0.5 - part : 0.5 + part;
 }
 
@@ -118,13 +115,13 @@ function leave(disc: Disc, x: Float64Array, y: Float64Array, i: number): void {
   let low = wholeMm;
   let high = reachMm;
   r = Math.min(high, Math.max(low, r));
-  for (let k = 0; k < MOST_STEPS; k++) {
-    const p = (r / reachMm) * NODES;
+  for (let k = 0; k < TABLE.mostSteps; k++) {
+    const p = (r / reachMm) * TABLE.nodes;
     const off = read(disc.share, p) - share;
     if (Math.abs(off) < 1e-13) break;
     if (off < 0) low = r;
     else high = r;
-    const slope = ((disc.share[(p | 0) + 1] - disc.share[p | 0]) * NODES) / reachMm;
+    const slope = ((disc.share[(p | 0) + 1] - disc.share[p | 0]) * TABLE.nodes) / reachMm;
     const next = slope > 0 ? r - off / slope : (low + high) / 2;
     r = next > low && next < high ? next : (low + high) / 2;
   }

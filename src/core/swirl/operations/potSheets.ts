@@ -94,12 +94,13 @@ export function compilePotSheets(input: PotSheetsInput): CompiledOperation {
       let kept = 0;
       for (let n = 0; n < points.liveCount; n++) {
         const i = live[n];
-        if (z[i] < h) {
+        const up = z[i] - h;
+        if (up < 0) {
           live[kept++] = i;
           continue;
         }
         if (sectionX === null) m = readStretches(slopeAlong, x[i], L);
-        readSlant(y[i], z[i] - h, W, H, m);
+        readSlant(y[i], up, W, H, m);
         const a = x[i] / L;
         findSheet(tree, a, onSlant.b, onSlant.v);
         const sheet = sheets[inSheet.leaf];

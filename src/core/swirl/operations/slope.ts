@@ -16,18 +16,12 @@ export interface SlopeShape {
   steps: number;
 }
 
-const LEAST_FULL = 0.15;
-const MOST_FULL = 0.6;
+/** Part of the volume that may be poured at the full tilt. */
+const FULL = { least: 0.15, most: 0.6 } as const;
 /** Fastest that the slope may fall, share of where surfaces would cross; part of the volume over which the first lowering begins; how much it goes in steps. */
-const FASTEST = 0.9;
-const BEGINS = 0.06;
-const STEPPED = 0.6;
-const NODES = 256;
-const GUESS_Y = 96;
-const GUESS_Z = 112;
-const MOST_KNOWN = 12;
-const HALVINGS = 30;
-const NEWTON_STEPS = 4;
+const LOWERED = { fastest: 0.9, begins: 0.06, stepped: 0.6 } as const;
+/** Nodes of the slopes and of the table of first guesses, charts that are kept, and steps to a place. */
+const CHART = { nodes: 256, guessY: 96, guessZ: 112, mostKnown: 12, halvings: 30, newtonSteps: 4 } as const;
 
 /**
  * The chart of a slope: v, the share that lies below the surface through a place, and b, how far along that surface it lies. The surface after a share v is
@@ -48,40 +42,46 @@ export function slopeChart(shape: SlopeShape): SlopeChart {
   const found = known.get(key);
   if (found) return found;
   const { widthMm: W, heightMm: H } = shape;
-  const full = Math.min(MOST_FULL, Math.max(LEAST_FULL, shape.fullTiltShare));
+  const full = Math.min(FULL.most, Math.max(FULL.least, shape.fullTiltShare));
   const steps = Math.max(1, Math.round(shape.steps));
-  const fastest = (FASTEST * 2 * H) / W;
+  const fastest = (LOWERED.fastest * 2 * H) / W;
   const falls = (v: number): number => {
     const u = (v - full) / (1 - full);
     if (u <= 0) return 0;
-    const t = Math.min(1, (v - full) / BEGINS);
+    const t = Math.min(1, (v - full) / LOWERED.begins);
     return t * t * (3 - 2 * t) * (1 - stepped * Math.cos(2 * Math.PI * steps * u));
   };
-  let stepped: number = STEPPED;
+  let stepped: number = LOWERED.stepped;
   const area = () => {
     let sum = 0;
-    for (let i = 1; i <= NODES; i++) sum += (falls((i - 1) / NODES) + falls(i / NODES)) / (2 * NODES);
+    for (let i = 1; i <= CHART.nodes; i++)
+      sum += (falls((i - 1) / CHART.nodes) + falls(i / CHART.nodes)) / (2 * CHART.nodes);
     return sum;
   };
   const mean = Math.min(shape.slope / area(), fastest);
-  stepped = Math.min(STEPPED, Math.max(0, fastest / mean - 1));
+  stepped = Math.min(LOWERED.stepped, Math.max(0, fastest / mean - 1));
   const rate = Math.min(shape.slope / area(), fastest / (1 + stepped));
-  const rates = Float64Array.from({ length: NODES + 2 }, (_, i) => -rate * falls(Math.min(1, i / NODES)));
-  const slopes = new Float64Array(NODES + 2);
-  for (let i = NODES - 1; i >= 0; i--) slopes[i] = slopes[i + 1] - (rates[i] + rates[i + 1]) / (2 * NODES);
-  const chart: SlopeChart = { ...shape, slopes, rates, guess: new Float32Array((GUESS_Y + 1) * (GUESS_Z + 1)) };
-  for (let j = 0; j <= GUESS_Y; j++)
-    for (let k = 0; k <= GUESS_Z; k++) {
+  const rates = Float64Array.from({ length: CHART.nodes + 2 }, (_, i) => -rate * falls(Math.min(1, i / CHART.nodes)));
+  const slopes = new Float64Array(CHART.nodes + 2);
+  for (let i = CHART.nodes - 1; i >= 0; i--) slopes[i] = slopes[i + 1] - (rates[i] + rates[i + 1]) / (2 * CHART.nodes);
+  const chart: SlopeChart = {
+    ...shape,
+    slopes,
+    rates,
+    guess: new Float32Array((CHART.guessY + 1) * (CHART.guessZ + 1)),
+  };
+  for (let j = 0; j <= CHART.guessY; j++)
+    for (let k = 0; k <= CHART.guessZ; k++) {
       let low = 0;
       let high = 1;
-      for (let n = 0; n < HALVINGS; n++) {
+      for (let n = 0; n < CHART.halvings; n++) {
         const v = (low + high) / 2;
-        if (surface(chart, v, (j / GUESS_Y) * W) < (k / GUESS_Z) * H) low = v;
+        if (surface(chart, v, (j / CHART.guessY) * W) < (k / CHART.guessZ) * H) low = v;
         else high = v;
       }
-      chart.guess[j * (GUESS_Z + 1) + k] = (low + high) / 2;
+      chart.guess[j * (CHART.guessZ + 1) + k] = (low + high) / 2;
     }
-  if (known.size >= MOST_KNOWN) known.clear();
+  if (known.size >= CHART.mostKnown) known.clear();
   known.set(key, chart);
   return chart;
 }
@@ -91,12 +91,12 @@ const at = { slope: 0, rate: 0, rises: 0, isWedge: false };
 
 function surface(o: SlopeChart, v: number, y: number): number {
   const { widthMm: W, heightMm: H } = o;
-  const p = v * NODES;
-  const i = p >= NODES ? NODES - 1 : p | 0;
+  const p = v * CHART.nodes;
+  const i = p >= CHART.nodes ? CHART.nodes - 1 : p | 0;
   const t = p - i;
   const from = o.rates[i];
   const rate = from + (o.rates[i + 1] - from) * t;
-  const m = Math.max(0, o.slopes[i] + ((from + rate) * t) / (2 * NODES));
+  const m = Math.max(0, o.slopes[i] + ((from + rate) * t) / (2 * CHART.nodes));
   at.slope = m;
   at.rate = rate;
   at.isWedge = m > 1e-9 && 2 * v * H < m * W;
@@ -114,16 +114,16 @@ export const onSlope = { v: 0, b: 0 };
 
 export function readSlope(o: SlopeChart, y: number, z: number): void {
   const { widthMm: W, heightMm: H, guess } = o;
-  const pj = Math.min(1, Math.max(0, y / W)) * GUESS_Y;
-  const pk = Math.min(1, Math.max(0, z / H)) * GUESS_Z;
-  const j = Math.min(GUESS_Y - 1, pj | 0);
-  const k = Math.min(GUESS_Z - 1, pk | 0);
+  const pj = Math.min(1, Math.max(0, y / W)) * CHART.guessY;
+  const pk = Math.min(1, Math.max(0, z / H)) * CHART.guessZ;
+  const j = Math.min(CHART.guessY - 1, pj | 0);
+  const k = Math.min(CHART.guessZ - 1, pk | 0);
   const [s, t] = [pj - j, pk - k];
-  const q = j * (GUESS_Z + 1) + k;
+  const q = j * (CHART.guessZ + 1) + k;
   const near = guess[q] + (guess[q + 1] - guess[q]) * t;
-  const far = guess[q + GUESS_Z + 1] + (guess[q + GUESS_Z + 2] - guess[q + GUESS_Z + 1]) * t;
+  const far = guess[q + CHART.guessZ + 1] + (guess[q + CHART.guessZ + 2] - guess[q + CHART.guessZ + 1]) * t;
   let v = near + (far - near) * s;
-  for (let n = 0; n < NEWTON_STEPS; n++) {
+  for (let n = 0; n < CHART.newtonSteps; n++) {
     const off = surface(o, v, y) - z;
     if (off < 1e-9 && off > -1e-9) break;
     const next = v - off / at.rises;

@@ -4,9 +4,7 @@ import type { CompiledOperation, Point, Points } from "../points";
 import { PACKED } from "../shader/packer";
 
 /** Cuts along the loaf for which the flow is tabulated, and nodes of one table across and up. */
-const SLABS = 32;
-const ACROSS = 41;
-const UP = 33;
+const TABLE = { slabs: 32, across: 41, up: 33 } as const;
 
 export interface WarpInput {
   seed: number;
@@ -51,14 +49,14 @@ function waves(modes: number, nodes: number): { sin: Float64Array[]; cos: Float6
 const MOST_WAVES = 8;
 /** Share of its height over which a flow near the top sets in. */
 const EASED = 0.5;
-const acrossWaves = waves(MOST_WAVES, ACROSS);
-const upWaves = waves(MOST_WAVES, UP);
+const acrossWaves = waves(MOST_WAVES, TABLE.across);
+const upWaves = waves(MOST_WAVES, TABLE.up);
 /** The same where batter lies still below: both the flow up and that across end there, so that nothing slides along it. */
 const stillBelow = (() => {
-  const sin = upWaves.sin.map((wave) => wave.map((v, i) => v * ease(i / (UP - 1))));
+  const sin = upWaves.sin.map((wave) => wave.map((v, i) => v * ease(i / (TABLE.up - 1))));
   const cos = upWaves.cos.map((wave, l) =>
     wave.map((v, i) => {
-      const t = i / (UP - 1);
+      const t = i / (TABLE.up - 1);
       return v * ease(t) + (l === 0 ? 0 : (upWaves.sin[l][i] * easeSlope(t)) / (l * Math.PI));
     }),
   );
@@ -76,7 +74,7 @@ function easeSlope(t: number): number {
 /** The table at one cut across, between those of two slabs; kept for the cut that was drawn last. */
 function cutAt(o: Warp, x: number): Float32Array {
   if (o.cut && o.cutAtMm === x) return o.cut;
-  const p = Math.max(0, (x / o.lengthMm) * SLABS - 0.5);
+  const p = Math.max(0, (x / o.lengthMm) * TABLE.slabs - 0.5);
   const [near, far, part] = [slabOf(o, Math.floor(p)), slabOf(o, Math.floor(p) + 1), p - Math.floor(p)];
   o.cut = near.map((v, i) => v + (far[i] - v) * part);
   o.cutAtMm = x;
@@ -93,10 +91,10 @@ function addWave(
   from: number,
 ): void {
   let q = 0;
-  for (let b = 0; b < UP; b++) {
+  for (let b = 0; b < TABLE.up; b++) {
     const vy = cosUp[from + b];
     const vz = sinUp[from + b];
-    for (let a = 0; a < ACROSS; a++) {
+    for (let a = 0; a < TABLE.across; a++) {
       sums[q] += vy * sinY[a];
       sums[q + 1] += vz * cosY[a];
       q += 2;
@@ -105,15 +103,15 @@ function addWave(
 }
 
 function slabOf(o: Warp, number: number): Float32Array {
-  const j = Math.min(SLABS - 1, Math.max(0, number));
+  const j = Math.min(TABLE.slabs - 1, Math.max(0, number));
   const known = o.slabs[j];
   if (known) return known;
-  const u = alongLoaf(((j + 0.5) * o.lengthMm) / SLABS, o.lengthMm);
+  const u = alongLoaf(((j + 0.5) * o.lengthMm) / TABLE.slabs, o.lengthMm);
   // Sums over the waves up first, then over those across: both axes are read from tables of their own.
   let most = 0;
   for (const m of o.modes) most = Math.max(most, m.k);
-  const sinUp = new Float64Array((most + 1) * UP);
-  const cosUp = new Float64Array((most + 1) * UP);
+  const sinUp = new Float64Array((most + 1) * TABLE.up);
+  const cosUp = new Float64Array((most + 1) * TABLE.up);
   const up = o.bottomMm > 0 ? stillBelow : upWaves;
   for (const m of o.modes) {
     const weight = o.scale * m.weight * (0.6 + 0.4 * noiseAt(m.along, u));
@@ -121,13 +119,13 @@ function slabOf(o: Warp, number: number): Float32Array {
     const vz = (-weight * m.k * Math.PI) / o.widthMm;
     const sinZ = up.sin[m.l];
     const cosZ = up.cos[m.l];
-    for (let b = 0; b < UP; b++) {
-      cosUp[m.k * UP + b] += vy * cosZ[b];
-      sinUp[m.k * UP + b] += vz * sinZ[b];
+    for (let b = 0; b < TABLE.up; b++) {
+      cosUp[m.k * TABLE.up + b] += vy * cosZ[b];
+      sinUp[m.k * TABLE.up + b] += vz * sinZ[b];
     }
   }
-  const sums = new Float64Array(ACROSS * UP * 2);
-  for (let k = 1; k <= most; k++) addWave(sums, acrossWaves.sin[k], acrossWaves.cos[k], cosUp, sinUp, k * UP);
+  const sums = new Float64Array(TABLE.across * TABLE.up * 2);
+  for (let k = 1; k <= most; k++) addWave(sums, acrossWaves.sin[k], acrossWaves.cos[k], cosUp, sinUp, k * TABLE.up);
   const made = new Float32Array(sums);
   o.slabs[j] = made;
   return made;
@@ -156,7 +154,7 @@ export function compileWarp(input: WarpInput): CompiledOperation {
     scale,
     steps,
     modes,
-    slabs: new Array(SLABS),
+    slabs: new Array(TABLE.slabs),
     cut: null,
     cutAtMm: Number.NaN,
   };
@@ -165,7 +163,7 @@ export function compileWarp(input: WarpInput): CompiledOperation {
     pack: (out) => [
       PACKED.warp,
       ...[W, h, bottomMm, warp.lengthMm, warp.steps],
-      out.table(Array.from({ length: SLABS }, (_, j) => out.table(slabOf(warp, j)))),
+      out.table(Array.from({ length: TABLE.slabs }, (_, j) => out.table(slabOf(warp, j)))),
     ],
     isMovement: true,
     keepsSection: true,
@@ -173,7 +171,7 @@ export function compileWarp(input: WarpInput): CompiledOperation {
     inverse: (points, fineness) => warpInverse(warp, points, fineness),
     forward(point: Point) {
       if (point.z <= bottomMm) return;
-      const p = Math.max(0, (point.x / warp.lengthMm) * SLABS - 0.5);
+      const p = Math.max(0, (point.x / warp.lengthMm) * TABLE.slabs - 0.5);
       const [slab, other] = [slabOf(warp, Math.floor(p)), slabOf(warp, Math.floor(p) + 1)];
       const y = Float64Array.of(point.y);
       const z = Float64Array.of(point.z);
@@ -191,7 +189,7 @@ const STEP_MM = 4;
 function warpInverse(o: Warp, points: Points, fineness: number): void {
   const { x, y, z, live, liveCount, sectionX } = points;
   const steps = fineness < 1 ? Math.ceil(o.steps / 2) : o.steps;
-  const perMm = SLABS / o.lengthMm;
+  const perMm = TABLE.slabs / o.lengthMm;
   let slab = sectionX === null ? slabOf(o, 0) : cutAt(o, sectionX);
   let other = slab;
   let part = 0;
@@ -228,8 +226,8 @@ function carry(
   direction: 1 | -1,
 ): void {
   const { widthMm: W, levelMm: h, bottomMm } = o;
-  const perY = (ACROSS - 1) / W;
-  const perZ = (UP - 1) / (h - bottomMm);
+  const perY = (TABLE.across - 1) / W;
+  const perZ = (TABLE.up - 1) / (h - bottomMm);
   const by = (direction * o.steps) / steps;
   let yi = y[i];
   let zi = z[i];
@@ -241,12 +239,12 @@ function carry(
     for (let half = 0; half < 2; half++) {
       const a = my * perY;
       const b = (mz - bottomMm) * perZ;
-      const ai = a >= ACROSS - 1 ? ACROSS - 2 : a > 0 ? a | 0 : 0;
-      const bi = b >= UP - 1 ? UP - 2 : b > 0 ? b | 0 : 0;
+      const ai = a >= TABLE.across - 1 ? TABLE.across - 2 : a > 0 ? a | 0 : 0;
+      const bi = b >= TABLE.up - 1 ? TABLE.up - 2 : b > 0 ? b | 0 : 0;
       const fa = a - ai;
       const fb = b - bi;
-      const q = (bi * ACROSS + ai) * 2;
-      const r = q + ACROSS * 2;
+      const q = (bi * TABLE.across + ai) * 2;
+      const r = q + TABLE.across * 2;
       const lowY = slab[q] + (slab[q + 2] - slab[q]) * fa;
       const highY = slab[r] + (slab[r + 2] - slab[r]) * fa;
       const lowZ = slab[q + 1] + (slab[q + 3] - slab[q + 1]) * fa;

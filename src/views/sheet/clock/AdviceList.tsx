@@ -8,15 +8,14 @@ import { clock } from "../../parts/format";
 interface Props {
   plan: Plan;
   timeline: Timeline;
-  advice: readonly Advice[] | null;
-  progress: number | null;
-  turnBacks: readonly TurnBack[];
+  /** What was worked out beside the page. */
+  clock: { advice: readonly Advice[] | null; progress: number | null; turnBacks: readonly TurnBack[] };
   disabled: boolean;
   onApply: (advice: Advice) => void;
 }
 
 /** What would help most, each with the chance that it leads to and its cost, one press away; and where to turn back. */
-export function AdviceList({ plan, timeline, advice, progress, turnBacks, disabled, onApply }: Props) {
+export function AdviceList({ plan, timeline, clock: { advice, progress, turnBacks }, disabled, onApply }: Props) {
   return (
     <div className="grid h-[180px] grid-cols-[minmax(0,3fr)_minmax(0,2fr)] gap-6">
       <section aria-label="What would help" className="scroll-quiet overflow-y-auto">

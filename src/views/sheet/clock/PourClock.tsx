@@ -168,12 +168,7 @@ export function PourClock({
         )}
         {timeline && face === "advice" && (
           <AdviceList
-            plan={plan}
-            timeline={timeline}
-            advice={clock.advice}
-            progress={clock.progress}
-            turnBacks={clock.turnBacks}
-            disabled={disabled}
+            {...{ plan, timeline, clock, disabled }}
             onApply={(a) => {
               batch.edit(a.edit);
               batch.seal();
@@ -182,14 +177,7 @@ export function PourClock({
         )}
         {timeline && face === "compare" && (
           <Compare
-            plan={plan}
-            derived={derived}
-            chances={clock.chances}
-            variant={variant}
-            onVariant={setVariant}
-            batch={batch}
-            disabled={disabled}
-            widthPx={widthPx}
+            {...{ plan, derived, variant, batch, disabled, widthPx, chances: clock.chances, onVariant: setVariant }}
           />
         )}
       </div>
