@@ -1,4 +1,5 @@
 import {
+  type Announcements,
   closestCenter,
   DndContext,
   type DragEndEvent,
@@ -38,6 +39,20 @@ function noticesByOperation(notices: readonly Notice[]): Map<string, Notice[]> {
   return byId;
 }
 
+const HOW_TO_LEAD = {
+  draggable: "Space takes a pour up, the arrows lead it, Space puts it down, Escape leaves it where it was.",
+};
+/** What is said while a pour is led from place to place. @param ids of all pours in order */
+const ledWords = (ids: readonly string[]): Announcements => {
+  const place = (of: { id: string | number }) => ids.indexOf(String(of.id)) + 1;
+  return {
+    onDragStart: ({ active }) => `Pour ${place(active)} is taken up.`,
+    onDragOver: ({ active, over }) => (over ? `Pour ${place(active)} would be number ${place(over)}.` : undefined),
+    onDragEnd: ({ active, over }) => (over ? `Pour ${place(active)} is put down as number ${place(over)}.` : undefined),
+    onDragCancel: ({ active }) => `Pour ${place(active)} stays where it was.`,
+  };
+};
+
 /** The pours in order: dragged, duplicated, edited in place. */
 export function PourList({ batch, derived, disabled, done, selected, onSelect }: Props) {
   const { plan } = batch;
@@ -59,6 +74,7 @@ export function PourList({ batch, derived, disabled, done, selected, onSelect }:
   // The same list as long as the order is the same, and the same "nothing" for all that have no notice: so only what changed is drawn anew.
   const order = plan.operations.map((o) => o.id).join("\n");
   const ids = useMemo(() => order.split("\n"), [order]);
+  const accessibility = useMemo(() => ({ announcements: ledWords(ids), screenReaderInstructions: HOW_TO_LEAD }), [ids]);
   const said = useMemo(() => noticesByOperation(derived.notices), [derived.notices]);
   const freeId = nextId(plan, "o");
   const poured = plan.operations.filter((o) => portionOf(o) !== null).length;
@@ -85,7 +101,7 @@ export function PourList({ batch, derived, disabled, done, selected, onSelect }:
         <span>pass</span>
         <span className="text-right">amount</span>
       </div>
-      <DndContext id={useId()} sensors={sensors} collisionDetection={closestCenter} onDragEnd={onDragEnd}>
+      <DndContext id={useId()} collisionDetection={closestCenter} {...{ sensors, onDragEnd, accessibility }}>
         <SortableContext items={ids} strategy={verticalListSortingStrategy} disabled={disabled}>
           <ol className="scroll-quiet -mr-2 min-h-0 flex-1 overflow-y-auto pr-2" aria-label="Pours in order">
             {plan.operations.map((operation, index) => {
