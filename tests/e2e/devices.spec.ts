@@ -29,7 +29,7 @@ test("a scale and a thermometer of their own: temperatures with a press, every c
   const url = await newBatch(page, "With the scale");
   const id = new URL(url).pathname.split("/")[2];
   await weighUp(page);
-  const probe = device("thermometer", "--to", server.address, "--lag", "0.5");
+  const probe = device("thermometer", "--to", server.address, "--lag", "0.2");
   await expect(page.getByTestId("probe")).toContainText("still");
   probe.stdin!.write("39\n");
   await expect(page.getByTestId("probe")).toContainText("39 °C");
@@ -41,7 +41,7 @@ test("a scale and a thermometer of their own: temperatures with a press, every c
 
   await page.getByRole("button", { name: /start the clock/ }).click();
   await expect(instruction(page)).toHaveText(/^Pour the lye/);
-  device("scale", "--to", server.address, "--follow", id, "--off=-8", "--settles", "0.2");
+  device("scale", "--to", server.address, "--follow", id, "--off=-8", "--settles", "0.2", "--pours", "220");
   await press(page, "Space Space");
   // The pad opens by itself; the bowl alone was never weighed, so that is asked for first, by hand.
   await expect(page.getByText("What does the empty bowl weigh?")).toBeVisible();

@@ -2,7 +2,7 @@ import { createInterface } from "node:readline";
 import { parseArgs } from "node:util";
 import type { SentReading } from "../../src/core/practice/deviceReading";
 import { readScaleLine, scaleLine } from "../../src/formats/scaleLine";
-import { Follower } from "./follower";
+import { Follower, POURS_G_PER_S } from "./follower";
 import { KITCHEN_SCALE, SimulatedScale, SimulatedThermometer } from "./models";
 
 /** Simulated scale or thermometer as a process of its own: prints what it reads, and sends it to a running Tundish. */
@@ -12,6 +12,7 @@ const HELP = `npm run device -- scale        a kitchen scale      (npm run devic
   --name NAME      what it is called    (scale, thermometer)
   --follow BATCH   does what the pour of this batch asks for: the bowl, then cup after cup
   --off=PERCENT    how far the bowl is from the plan while it follows (0; --off=-8 is 8 % light)
+  --pours G        how fast it pours into a cup while it follows, g/s (60)
   --most G, --readability G, --settles S    the make of the scale; --lag S that of the probe
 Type while it runs: a number puts that much on (g) or the probe into it (°C); t tares; l leans on the table; f lets go; q ends.`;
 
@@ -22,6 +23,7 @@ const { values, positionals } = parseArgs({
     name: { type: "string" },
     follow: { type: "string" },
     off: { type: "string", default: "0" },
+    pours: { type: "string" },
     most: { type: "string" },
     readability: { type: "string" },
     settles: { type: "string" },
@@ -49,7 +51,9 @@ const scale = new SimulatedScale({
 });
 const thermometer = new SimulatedThermometer(21, number(values.lag, 4));
 const follower =
-  values.follow && what === "scale" ? new Follower(values.to, values.follow, 1 + Number(values.off) / 100) : null;
+  values.follow && what === "scale"
+    ? new Follower(values.to, values.follow, 1 + Number(values.off) / 100, number(values.pours, POURS_G_PER_S))
+    : null;
 const decimals = number(values.readability, KITCHEN_SCALE.readabilityG) < 1 ? 1 : 0;
 
 let said = "";

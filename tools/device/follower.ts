@@ -4,7 +4,8 @@ import type { Plan } from "../../src/core/document/schema";
 import type { SimulatedScale } from "./models";
 
 /** How fast a hand pours into a cup, g/s; and how near to the target it stops, g. */
-const [POURS_G_PER_S, NEAR_G] = [60, 3];
+export const POURS_G_PER_S = 60;
+const NEAR_G = 3;
 /** What an empty bowl weighs where the batch does not say, g. */
 const BOWL_G = 210;
 
@@ -43,6 +44,7 @@ export class Follower {
     private readonly address: string,
     private readonly batchId: string,
     private readonly bowlShare: number,
+    private readonly poursGPerS = POURS_G_PER_S,
   ) {}
 
   /** Looks what is to be weighed. A server that is away is looked for again later. */
@@ -65,7 +67,7 @@ export class Follower {
     }
     const leftG = wanted.isPoured ? wanted.massG - NEAR_G / 2 - scale.massG : 0;
     if (leftG <= 0) return false;
-    scale.put(scale.massG + Math.min(leftG, POURS_G_PER_S * seconds));
+    scale.put(scale.massG + Math.min(leftG, this.poursGPerS * seconds));
     return true;
   }
 }
