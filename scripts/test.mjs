@@ -1,5 +1,6 @@
 // One command from a fresh clone: installs what is missing, then lint, types, unit and browser tests. Ends with "N passed, N failed".
-import { existsSync, mkdirSync, readdirSync, readFileSync, rmSync } from "node:fs";
+import { spawn } from "node:child_process";
+import { existsSync, mkdirSync, openSync, readdirSync, readFileSync, rmSync } from "node:fs";
 import { join } from "node:path";
 import { refuseOldNode } from "./starting.mjs";
 import {
@@ -70,6 +71,20 @@ function report(file) {
   return join(root, ".cache", file);
 }
 
+/** Runs a program beside what comes next; what it says is shown once it is over. Resolves to its exit code. */
+function beside(file, command, args) {
+  const log = report(file);
+  const into = openSync(log, "w");
+  const child = spawn(command, args, { cwd: root, env: environment, stdio: ["ignore", into, into] });
+  return new Promise((resolve) => {
+    child.on("error", () => resolve(1));
+    child.on("exit", (code) => {
+      console.log(readFileSync(log, "utf8").trim());
+      resolve(code ?? 1);
+    });
+  });
+}
+
 refuseOldNode();
 // Tests bring their own databases.
 delete environment.DATABASE_URL;
@@ -77,10 +92,10 @@ installPackages();
 console.log("\n— lint");
 count(run(bin("biome"), ["ci", "--reporter=summary", "."]) === 0);
 count(run(bin("tsx"), ["tools/lint/lint.ts"]) === 0);
-console.log("\n— types");
-count(run(bin("astro"), ["check", "--minimumSeverity", "error"]) === 0);
-console.log("\n— build");
+console.log("\n— types and build, side by side");
+const types = beside("types.log", bin("astro"), ["check", "--minimumSeverity", "error"]);
 buildIfNeeded();
+count((await types) === 0);
 console.log("\n— unit");
 if (!installPostgres()) {
   console.error("No PostgreSQL server: install Debian's package `postgresql`, or name its programs in POSTGRES_BIN.");
