@@ -13,7 +13,7 @@ describe("a power cut while batches are saved", () => {
       () => 24,
       (directory, diary) => saveLater(directory, diary, 150),
     ));
-  }, 60_000);
+  });
 
   eachKeepsAll(COUNT, "image %i opens with everything that was acknowledged", (k) => images[k]);
 
@@ -44,5 +44,5 @@ describe("the forgetful disk", () => {
         () => true,
       );
     expect(isLost).toBe(true);
-  }, 60_000);
+  });
 });

@@ -41,7 +41,7 @@ describe("a power cut while a database of an older Tundish is brought up to date
         await close();
       },
     ));
-  }, 60_000);
+  });
 
   eachKeepsAll(COUNT, "image %i opens, is brought up to date and has all batches", (k) => images[k]);
 });
@@ -61,7 +61,7 @@ describe("a power cut during the very first start", () => {
       { mayCut: (at, taken) => taken < COUNT / 2 || isInPlace(at) },
     ));
     stands = images.map((i) => existsSync(join(i.directory, "database", "PG_VERSION")));
-  }, 60_000);
+  });
 
   eachKeepsAll(COUNT, "image %i starts, with what was acknowledged", (k) => images[k]);
 

@@ -124,5 +124,5 @@ export const clearAway = () => rmSync(base, { recursive: true, force: true });
 
 /** Tests that each of `count` images opens and has lost nothing that was acknowledged. `words` hold `%i` for its number. */
 export function eachKeepsAll(count: number, words: string, imageAt: (k: number) => Image): void {
-  it.each(numbers(count))(words, async (k) => expect(await lostIn(imageAt(k))).toEqual([]), 20_000);
+  it.each(numbers(count))(words, async (k) => expect(await lostIn(imageAt(k))).toEqual([]));
 }

@@ -10,4 +10,4 @@ it("in pours with a hidden truth, following what is offered keeps more designs t
   expect(fifths[4].met / fifths[4].count).toBeGreaterThan(0.9);
   const sum = (of: "count" | "stated" | "met") => fifths.reduce((s, f) => s + f[of], 0);
   expect(Math.abs(sum("stated") - sum("met")) / sum("count")).toBeLessThan(0.08);
-}, 60_000);
+});

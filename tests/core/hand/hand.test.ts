@@ -27,7 +27,7 @@ describe("photos of a hanger", () => {
   let reader: Reader;
   beforeAll(() => {
     reader = finished(readerOf(finished(train(design, [VIEW], expected.palette, FEW))));
-  }, 60_000);
+  });
 
   it(`tell ${constant} of hidden hands from one bar, within what they state and far better than before`, async () => {
     const random = generator(5);

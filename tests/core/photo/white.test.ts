@@ -59,10 +59,10 @@ describe("something white in a photo", () => {
     const { design, expected } = photographed("drop");
     const sums = { with: 0, without: 0 };
     let looked = 0;
-    for (let k = 0; k < 6; k++) {
+    for (let k = 0; k < 4; k++) {
       const { fine } = trueFace(compileDesign({ ...design, seed: 700 + k }), 60 + 14 * k);
       const hex = trueColours(expected.palette, -1, 177 + k, USUAL_SPOILING.colours);
-      const made = makePhoto(fine, expected.widthMm, hex, 131 + k, 500, { ...USUAL_SPOILING, hasPaper: true });
+      const made = makePhoto(fine, expected.widthMm, hex, 131 + k, 400, { ...USUAL_SPOILING, hasPaper: true });
       const seen = [null, made.paperAt].map((at) => measurePhoto(made.pixels, made.corners, expected, at));
       const [without, by] = seen;
       if (!without.ok || !by.ok) continue;
@@ -74,7 +74,7 @@ describe("something white in a photo", () => {
           sums[kind] += (a[1] - b[1]) ** 2 + (a[2] - b[2]) ** 2;
         });
     }
-    expect(looked).toBeGreaterThanOrEqual(5);
+    expect(looked).toBeGreaterThanOrEqual(3);
     expect(Math.sqrt(sums.with)).toBeLessThan(0.5 * Math.sqrt(sums.without));
   });
 
