@@ -2,8 +2,11 @@ import { defineConfig } from "@playwright/test";
 import { chromiumPath } from "./scripts/tooling.mjs";
 import { addressOf, WORKERS } from "./tests/e2e/address";
 
+const addresses = Array.from({ length: WORKERS }, (_, worker) => addressOf(worker));
+
 export default defineConfig({
   testDir: "tests/e2e",
+  globalSetup: "./tests/e2e/allUp.ts",
   // Two files at once take two thirds of the time of one after another; each worker has a server of its own, so that no test meets
   // another's settings.
   workers: WORKERS,
@@ -31,11 +34,11 @@ export default defineConfig({
       ],
     },
   },
-  webServer: Array.from({ length: WORKERS }, (_, worker) => ({
-    command: "node tests/e2e/server.mjs",
-    url: `${addressOf(worker)}/api/health`,
+  webServer: {
+    command: `node tests/e2e/server.mjs ${addresses.map((a) => new URL(a).port).join(" ")}`,
+    url: `${addresses.at(-1)}/api/health`,
     timeout: 120_000,
     reuseExistingServer: false,
-    env: { PORT: new URL(addressOf(worker)).port },
-  })),
+    gracefulShutdown: { signal: "SIGTERM", timeout: 10_000 },
+  },
 });

@@ -9,7 +9,7 @@ export default defineConfig({
   test: {
     maxWorkers: "100%",
     setupFiles: ["tests/support/limits.ts"],
-    // Far above what any test takes: they run with what the browser tests leave over of a busy machine.
+    // Far above what any test takes: a busy machine breaks none.
     testTimeout: 300_000,
     hookTimeout: 300_000,
     projects: [

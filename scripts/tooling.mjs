@@ -42,7 +42,9 @@ export function installPackages() {
   const stamp = hashOf(readFileSync(join(root, "package-lock.json")) + process.version);
   if (existsSync(join(root, "node_modules")) && readStamp("installed") === stamp) return;
   console.log("Installing packages…");
-  if (run("npm", ["install", "--no-audit", "--no-fund", "--loglevel=error"]) !== 0) process.exit(1);
+  const quietly = ["--no-audit", "--no-fund", "--loglevel=error"];
+  // As the lock file says, which is faster; where it does not fit the list, as the list says.
+  if (run("npm", ["ci", ...quietly]) !== 0 && run("npm", ["install", ...quietly]) !== 0) process.exit(1);
   writeStamp("installed", hashOf(readFileSync(join(root, "package-lock.json")) + process.version));
 }
 

@@ -1,3 +1,4 @@
+import type { AstroGlobal } from "astro";
 import { keepDerived } from "../core/derive/workedOut";
 import { linesOf } from "../core/document/ids";
 import { readPlan } from "../core/document/read";
@@ -29,13 +30,20 @@ interface Wants {
   atMs?: number;
 }
 
-/** What a page of one batch opens with: the batch, null where there is none, what is at hand in the libraries, and first pictures. */
-export async function batchPage(id: string, { faces, atMs }: Wants = {}) {
+/** What a page of one batch opens with: the batch, null where there is none (the answer says so), what is at hand in the libraries, and first pictures. */
+export async function batchPage(
+  { params, response }: Pick<AstroGlobal, "params" | "response">,
+  { faces, atMs }: Wants = {},
+) {
+  const id = params.id ?? "";
   const { db } = await database();
   const [batch, atHand] = await Promise.all([getBatch(db, id), bench(db)]);
   const initial = batch && batchBody(batch);
   const base = { initial, atHand, stills: {}, instead: undefined };
-  if (!initial) return base;
+  if (!initial) {
+    response.status = 404;
+    return base;
+  }
   const read = readPlan(initial.document);
   const isLarge = !read.ok || linesOf(read.plan).length > MOST_LINES;
   const { units } = atHand.settings;

@@ -12,10 +12,10 @@ const leaveAnyway = (page: Page) => page.on("dialog", (dialog) => void dialog.ac
 const instruction = (page: Page) => page.getByTestId("instruction");
 
 test("a pour goes on while the server is dead: reloaded, closed, opened anew; then it comes up to date by itself", async ({
-  start,
   browser,
+  server,
+  again,
 }) => {
-  const server = await start(4471);
   const { context, page } = await deviceAt(browser, server);
   const url = await newBatch(page, "Server away");
   await weighUp(page);
@@ -37,20 +37,20 @@ test("a pour goes on while the server is dead: reloaded, closed, opened anew; th
   await expect(instruction(page)).toHaveText(/^Weigh out Ink/);
   await page.close({ runBeforeUnload: false });
 
-  const again = patient(await context.newPage());
-  leaveAnyway(again);
-  await again.goto(`${url}/pour`);
-  await expect(instruction(again)).toHaveText(/^Weigh out Ink/);
-  await again.keyboard.press("Space");
-  await expect(instruction(again)).toHaveText(/^Weigh out Brass/);
+  const reopened = patient(await context.newPage());
+  leaveAnyway(reopened);
+  await reopened.goto(`${url}/pour`);
+  await expect(instruction(reopened)).toHaveText(/^Weigh out Ink/);
+  await reopened.keyboard.press("Space");
+  await expect(instruction(reopened)).toHaveText(/^Weigh out Brass/);
   // A page that was never seen here: what is kept is named.
-  await again.goto(`${server.address}/practice`);
-  await expect(again.getByRole("heading", { name: "The server does not answer" })).toBeVisible();
-  await again.getByRole("link", { name: "Pour: Server away" }).click();
-  await expect(instruction(again)).toHaveText(/^Weigh out Brass/);
+  await reopened.goto(`${server.address}/practice`);
+  await expect(reopened.getByRole("heading", { name: "The server does not answer" })).toBeVisible();
+  await reopened.getByRole("link", { name: "Pour: Server away" }).click();
+  await expect(instruction(reopened)).toHaveText(/^Weigh out Brass/);
 
-  await up(await start(4471));
-  await saved(again);
+  await up(await again());
+  await saved(reopened);
   const stored = (await (await context.request.get(`/api${new URL(url).pathname}`)).json()) as {
     document: { record: { events: { kind: string }[] } };
   };

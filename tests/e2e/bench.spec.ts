@@ -14,10 +14,10 @@ async function type(page: Page, text: string) {
 }
 
 test("a bowl that weighs 8 % less: every cup follows, one is over and evened out, while the server is dead too; a reload knows it all", async ({
-  start,
   browser,
+  server,
+  again,
 }) => {
-  const server = await start(4478);
   const { context, page } = await pouring(browser, server, newPlan("Light bowl", 7));
   await press(page, "Space Space");
   await expect(instruction(page)).toHaveText(/^Weigh out Ink, \d+ g$/);
@@ -42,16 +42,11 @@ test("a bowl that weighs 8 % less: every cup follows, one is over and evened out
   await type(page, String(target + 40));
   await expect(instruction(page)).toHaveText(/^Weigh out Brass/);
   const evened = page.getByText(/^Even out before any colour goes in: from Ink into Brass, about 25 g\.$/);
-  await withoutServer(
-    page,
-    server,
-    () => start(4478),
-    async () => {
-      await page.keyboard.press("m");
-      await type(page, String((await gramsIn(page)) - 25));
-      await expect(evened).toBeVisible();
-    },
-  );
+  await withoutServer(page, server, again, async () => {
+    await page.keyboard.press("m");
+    await type(page, String((await gramsIn(page)) - 25));
+    await expect(evened).toBeVisible();
+  });
   await expect(evened).toBeVisible();
   // What was read is taken back like everything else: first the step, then the reading.
   await press(page, "u u");
@@ -65,10 +60,10 @@ test("a bowl that weighs 8 % less: every cup follows, one is over and evened out
 });
 
 test("two devices on one pour, one of them offline for three steps, and the server dies meanwhile: all come to the same", async ({
-  start,
   browser,
+  server,
+  again,
 }) => {
-  const server = await start(4479);
   const base = newPlan("Two of us", 7);
   const first = derive(base).timeline!.steps.find((s) => s.kind === "weigh")!;
   const plan = { ...base, stepWords: { [first.id]: "the blue whisk, not the grey one" } };
@@ -103,7 +98,7 @@ test("two devices on one pour, one of them offline for three steps, and the serv
   await page.keyboard.press("Enter");
   await expect(instruction(page)).toHaveText(/^Weigh out Ink/);
 
-  await up(await start(4479));
+  await up(await again());
   await saved(page);
   await other.setOffline(false);
   await saved(phone);

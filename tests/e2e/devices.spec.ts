@@ -21,10 +21,10 @@ test.afterEach(() => {
 });
 
 test("a scale and a thermometer of their own: temperatures with a press, every cup with one key, the bowl is 8 % light, and the server dies in between", async ({
-  start,
   browser,
+  server,
+  again,
 }) => {
-  const server = await start(4480);
   const { context, page } = await deviceAt(browser, server);
   const url = await newBatch(page, "With the scale");
   const id = new URL(url).pathname.split("/")[2];
@@ -58,7 +58,7 @@ test("a scale and a thermometer of their own: temperatures with a press, every c
   await page.reload();
   await expect(instruction(page)).toHaveText(/^Weigh out Ink/);
   // The scale is heard again once there is somebody to tell.
-  await up(await start(4480));
+  await up(await again());
   // From here one key a reading: the next cup opens by itself.
   for (const cup of ["Ink", "Brass"]) {
     await expect(instruction(page)).toHaveText(new RegExp(`^Weigh out ${cup}`));

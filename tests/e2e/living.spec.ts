@@ -24,10 +24,10 @@ async function doneUntil(page: Page, title: RegExp): Promise<string> {
 }
 
 test("a salt bar: the bowl is weighed without its salt, every cup gets its grams after the colour, and it is cut within hours", async ({
-  start,
   browser,
+  server,
+  again,
 }) => {
-  const server = await start(4473);
   const base = newPlan("Salt bar", 3);
   const salt = {
     id: "x1",
@@ -54,16 +54,11 @@ test("a salt bar: the bowl is weighed without its salt, every cup gets its grams
   await page.keyboard.type(String(Math.round(pot.baseG + 200)));
   await expect(page.getByTestId("follows")).toContainText("as planned");
   await page.keyboard.press("Enter");
-  await withoutServer(
-    page,
-    server,
-    () => start(4473),
-    async () => {
-      await doneUntil(page, /^Colour /);
-      await expect(page.getByText(/Then by hand: [\d.]+ g Sea salt/).first()).toBeVisible();
-      await page.keyboard.press("Space");
-    },
-  );
+  await withoutServer(page, server, again, async () => {
+    await doneUntil(page, /^Colour /);
+    await expect(page.getByText(/Then by hand: [\d.]+ g Sea salt/).first()).toBeVisible();
+    await page.keyboard.press("Space");
+  });
   await pourOn(page);
   await page.getByRole("heading", { name: "The long clock" }).scrollIntoViewIfNeeded();
   const { dates } = await (
@@ -74,24 +69,19 @@ test("a salt bar: the bowl is weighed without its salt, every cup gets its grams
 });
 
 test("a tilted pour: as much as the mould holds at each angle, then lowered and poured on", async ({
-  start,
   browser,
+  server,
+  again,
 }) => {
-  const server = await start(4474);
   const { context, page, id } = await pouring(browser, server, planOfFamily("stacked-pot"));
   const angles: number[] = [];
   const degrees = (title: string) => angles.push(Number(/\d+/.exec(title)![0]));
   degrees(await doneUntil(page, /^Tilt to/));
   await expect(page.getByText(/To its low rim it holds [\d ]+ mL now/).first()).toBeVisible();
-  await withoutServer(
-    page,
-    server,
-    () => start(4474),
-    async () => {
-      await doneUntil(page, /^Pour from the pot/);
-      await expect(page.getByText(/Stop when it comes back to the low rim; the rest stays/).first()).toBeVisible();
-    },
-  );
+  await withoutServer(page, server, again, async () => {
+    await doneUntil(page, /^Pour from the pot/);
+    await expect(page.getByText(/Stop when it comes back to the low rim; the rest stays/).first()).toBeVisible();
+  });
   for (;;) {
     const at = await doneUntil(page, /^(Tilt to|Mould level)/);
     if (at === "Mould level") break;
@@ -109,10 +99,10 @@ test("a tilted pour: as much as the mould holds at each angle, then lowered and 
 });
 
 test("a piped top waits for its trace: a dollop says how long still, forty minutes later it stands", async ({
-  start,
   browser,
+  server,
+  again,
 }) => {
-  const server = await start(4475);
   const base = newPlan("Piped", 5);
   const rest = base.portions.find((p) => p.takesRest)!;
   const plan: Plan = { ...base, portions: base.portions.map((p) => (p === rest ? { ...p, pipingPct: 12 } : p)) };
@@ -124,16 +114,11 @@ test("a piped top waits for its trace: a dollop says how long still, forty minut
   const first = await minutes();
   expect(first).toBeGreaterThan(10);
   await expect(page.getByText(/Line the bag with film/)).toBeVisible();
-  await withoutServer(
-    page,
-    server,
-    () => start(4475),
-    async () => {
-      await page.clock.fastForward("10:00");
-      await press(page, "d 3");
-      await expect(page.getByRole("region", { name: "Waiting" })).toBeVisible();
-    },
-  );
+  await withoutServer(page, server, again, async () => {
+    await page.clock.fastForward("10:00");
+    await press(page, "d 3");
+    await expect(page.getByRole("region", { name: "Waiting" })).toBeVisible();
+  });
   // It ran flat: longer than the plan, and never in the past.
   expect(await minutes()).toBeGreaterThan(10);
   await page.clock.fastForward("40:00");
@@ -151,10 +136,10 @@ test("a piped top waits for its trace: a dollop says how long still, forty minut
 });
 
 test("a pour by eye: the mark that a cup stands at gives its mass, and colours follow; a mark is taken back", async ({
-  start,
   browser,
+  server,
+  again,
 }) => {
-  const server = await start(4476);
   const base = newPlan("By eye", 6);
   const plan: Plan = { ...base, practice: { ...base.practice, measuring: "eyeball" } };
   const { context, page, id } = await pouring(browser, server, plan);
@@ -172,18 +157,13 @@ test("a pour by eye: the mark that a cup stands at gives its mass, and colours f
     const { masses } = await (await context.request.post("/api/plan/derive", { data: document })).json();
     return masses.portions.find((p: { id: string }) => p.id === "p2");
   };
-  await withoutServer(
-    page,
-    server,
-    () => start(4476),
-    async () => {
-      await page.keyboard.press("m");
-      await page.keyboard.type("150");
-      await page.keyboard.press("Enter");
-      if (await page.getByText(/Once more takes it/).isVisible()) await page.keyboard.press("Enter");
-      await expect(instruction(page)).toHaveText(/^Colour/);
-    },
-  );
+  await withoutServer(page, server, again, async () => {
+    await page.keyboard.press("m");
+    await page.keyboard.type("150");
+    await page.keyboard.press("Enter");
+    if (await page.getByText(/Once more takes it/).isVisible()) await page.keyboard.press("Enter");
+    await expect(instruction(page)).toHaveText(/^Colour/);
+  });
   const ink = await cupOf();
   expect(ink.baseG).toBeCloseTo(300 * base.batters[0].densityGPerMl, 0);
   const marks = (await stored(context.request, id)).record.events.filter((e) => e.kind === "reading");

@@ -29,10 +29,10 @@ async function onSince(request: APIRequestContext, atS: number, lateS = 0): Prom
 }
 
 test("a cup runs at minute 4: other ways are shown with their faces within a second, one is laid out by a key while the server is dead, stays, and is undone", async ({
-  start,
   browser,
+  server,
+  again,
 }) => {
-  const server = await start(4477);
   const { context, page } = await deviceAt(browser, server, { isDrawn: true });
   const id = await onSince(context.request, 240);
   await page.goto(`/batches/${id}/pour`);
@@ -53,7 +53,7 @@ test("a cup runs at minute 4: other ways are shown with their faces within a sec
   const stepBefore = await count.textContent();
   await page.keyboard.press("Space");
   await expect(count).not.toHaveText(stepBefore!);
-  await up(await start(4477));
+  await up(await again());
   await saved(page);
   await page.reload();
   const stored = async () => (await (await page.request.get(`/api/batches/${id}`)).json()).document;
@@ -76,10 +76,9 @@ test("a cup runs at minute 4: other ways are shown with their faces within a sec
 });
 
 test("a pour that stood for a quarter of an hour is pressed in: laid out by a key, led cup by cup, taken back", async ({
-  start,
   browser,
+  server,
 }) => {
-  const server = await start(4478);
   const { context, page } = await deviceAt(browser, server, { isDrawn: true, serviceWorkers: "block" });
   const id = await onSince(context.request, 240, 900);
   await page.goto(`/batches/${id}/pour`);

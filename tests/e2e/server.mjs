@@ -1,19 +1,31 @@
-// A server with demo data in a directory of its own, for the browser tests.
+// Servers with demo data in directories of their own, one for each browser test that runs side by side. The demo is laid out once.
 import { spawn, spawnSync } from "node:child_process";
-import { mkdtempSync, rmSync } from "node:fs";
+import { cpSync, mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { bin, environment, root } from "../../scripts/tooling.mjs";
 
+const ports = process.argv.slice(2);
 const directory = mkdtempSync(join(tmpdir(), "tundish-e2e-"));
-const env = { ...environment, TUNDISH_DATA_DIR: directory, HOST: "127.0.0.1" };
-if (spawnSync(bin("tsx"), ["tools/load-demo.ts", "--few"], { cwd: root, env, stdio: "inherit" }).status !== 0)
-  process.exit(1);
-const child = spawn(process.execPath, ["scripts/start.mjs"], { cwd: root, env, stdio: "inherit" });
-const stop = () => child.kill("SIGTERM");
+const own = (port) => join(directory, port);
+const env = (port) => ({ ...environment, TUNDISH_DATA_DIR: own(port), HOST: "127.0.0.1", PORT: port });
+const run = { cwd: root, stdio: "inherit" };
+const [first, ...others] = ports;
+if (spawnSync(bin("tsx"), ["tools/load-demo.ts", "--few"], { ...run, env: env(first) }).status !== 0) process.exit(1);
+for (const port of others) cpSync(own(first), own(port), { recursive: true });
+const children = ports.map((port) => spawn(process.execPath, ["scripts/start.mjs"], { ...run, env: env(port) }));
+const stop = () => {
+  for (const child of children) child.kill("SIGTERM");
+};
 process.on("SIGTERM", stop);
 process.on("SIGINT", stop);
-child.on("exit", (code) => {
-  rmSync(directory, { recursive: true, force: true });
-  process.exit(code ?? 0);
-});
+let left = children.length;
+for (const child of children)
+  child.on("exit", (code) => {
+    left--;
+    // One that ends by itself takes the others along.
+    if (code !== 0) stop();
+    if (left > 0) return;
+    rmSync(directory, { recursive: true, force: true });
+    process.exit(code ?? 0);
+  });

@@ -12,8 +12,20 @@ export interface OwnServer {
   exit: Promise<number | null>;
 }
 
-/** Server processes of a test, on ports of their own over one data directory; `start` resolves at once, `isUp` tells when it answers. */
-export const test = base.extend<{ start: (port: number, environment?: Record<string, string>) => Promise<OwnServer> }>({
+/** The first of the ports on which a test has a server of its own, one for each that runs side by side. */
+const OWN_PORT = 4500;
+
+interface Servers {
+  start: (port: number, environment?: Record<string, string>) => Promise<OwnServer>;
+  again: () => Promise<OwnServer>;
+  server: OwnServer;
+}
+
+/**
+ * Server processes of a test over one data directory: `start` on a port, resolving at once (`isUp` tells when it answers); `server`, one on a port of its
+ * own, and `again`, the same anew after it died.
+ */
+export const test = base.extend<Servers>({
   // biome-ignore lint/correctness/noEmptyPattern: the runner reads the wanted fixtures from this pattern
   start: async ({}, use) => {
     const directory = await mkdtemp(join(tmpdir(), "tundish-process-"));
@@ -34,6 +46,8 @@ export const test = base.extend<{ start: (port: number, environment?: Record<str
     for (const child of children) child.kill("SIGKILL");
     await rm(directory, { recursive: true, force: true, maxRetries: 5 });
   },
+  again: async ({ start }, use) => use(() => start(OWN_PORT + Number(process.env.TEST_PARALLEL_INDEX ?? 0))),
+  server: async ({ again }, use) => use(await again()),
 });
 export { expect };
 

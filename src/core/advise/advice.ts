@@ -125,7 +125,7 @@ export function costOf(plan: Plan, endS: number): { benchMin: number; washUpMin:
   const lossG = masses?.portions.reduce((sum, p) => sum + p.lossG, 0) ?? 0;
   return {
     benchMin: endS / 60,
-    washUpMin: family.washUpMin + 0.7 * plan.portions.length,
-    lostG: lossG + (family.lostGPerKg * madeG) / 1000,
+    washUpMin: family.leaves.washUpMin + 0.7 * plan.portions.length,
+    lostG: lossG + (family.leaves.lostGPerKg * madeG) / 1000,
   };
 }

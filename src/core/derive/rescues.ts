@@ -78,12 +78,9 @@ export interface Rescues {
 }
 
 export const MOST_RESCUES = 5;
-const MOST_OUT = 5;
-/** What a way that leads to quite another picture must be likelier by, to come before one that keeps it. */
-const FAR_COSTS = 0.45;
-const FIRST_STEPS = 4;
-/** A way that keeps the design must be likelier than the plan by this, and one whose pours change nothing is no way. */
-const WORTH = 0.02;
+const MOST = { out: 5, firstSteps: 4 } as const;
+/** What a way that leads to quite another picture must be likelier by, to come before one that keeps it; and one that keeps the design, than the plan (one whose pours change nothing is no way). */
+const LIKELIER_BY = { far: 0.45, kept: 0.02 } as const;
 
 interface Found {
   way: Pick<Way, "id" | "words" | "cost" | "edit" | "far" | "family" | "mouldId">;
@@ -163,7 +160,7 @@ function rescueOf(found: Found, plan: Found, asked: Asked): Rescue {
     ...found.odds,
     goes: open
       .filter((s) => s.operationId)
-      .slice(0, FIRST_STEPS)
+      .slice(0, MOST.firstSteps)
       .map((s) => instructionOf(found.plan, s, masses, asked.say ?? sayer()).title),
     leftMin: Math.max(0, timeline.endS - asked.nowS) / 60,
     washUpMin: costOf(found.plan, timeline.endS).washUpMin,
@@ -258,9 +255,9 @@ export function rescuesOf(plan: Plan, asked: Asked): Rescues | null {
     return one ? [one] : [];
   });
   const isOut = (f: Found) => f.odds.chance < OUT_BELOW || wantsTool({ needs: leftNeeds(f, asked) });
-  const helps = (f: Found) => f.way.far >= FAR.family || f.odds.chance > asItIs.odds.chance + WORTH;
+  const helps = (f: Found) => f.way.far >= FAR.family || f.odds.chance > asItIs.odds.chance + LIKELIER_BY.kept;
   const likely = found.filter((f) => !isOut(f) && helps(f));
-  const worth = (f: Found) => f.odds.chance - FAR_COSTS * f.way.far;
+  const worth = (f: Found) => f.odds.chance - LIKELIER_BY.far * f.way.far;
   const best = likely.toSorted((a, b) => worth(b) - worth(a))[0];
   const others = likely
     .filter((f) => f !== best)
@@ -272,7 +269,7 @@ export function rescuesOf(plan: Plan, asked: Asked): Rescues | null {
     atS: asked.nowS,
     plan: asItIs.odds,
     list: (best ? [best, ...others] : []).map((f) => rescueOf(f, asItIs, asked)),
-    out: [...found.filter(isOut).map((f) => whyOut(f, asked)), ...barred].slice(0, MOST_OUT),
+    out: [...found.filter(isOut).map((f) => whyOut(f, asked)), ...barred].slice(0, MOST.out),
     pouredG: poured.g,
     pouredMm: poured.mm,
     isLump: !best,

@@ -7,10 +7,11 @@ import { type LiquidId, type LiquidTime, liquidRow } from "./liquids";
 import { findOil, type OilLookup, sapNaoh } from "./oils";
 import { statedWater, waterMassG } from "./water";
 
-/** Castor speeds a batter only above a share of the oils; beyond it each unit share adds to the pace (Tundish estimate). */
-const CASTOR = { quietShare: 0.08, pacePerShare: 3 } as const;
-/** Part of the oils from which on a fat decides at what temperature the batter is clear. */
-const HARD_FAT_COUNTS_FROM_SHARE = 0.05;
+/**
+ * Castor speeds a batter only above a share of the oils; beyond it each unit share adds to the pace (Tundish estimate). A hard fat decides at what
+ * temperature the batter is clear from a part of the oils on.
+ */
+const FATS = { castorQuietShare: 0.08, castorPacePerShare: 3, hardFromShare: 0.05 } as const;
 
 /** A liquid in place of water, with its parts; g. */
 export interface LiquidMass {
@@ -103,11 +104,11 @@ function oilTraits(oils: FormulaInput["oils"], find: OilLookup) {
     traits.hardFatShare += share * acidShare(oil.profile, ["palmitic", "stearic"]);
     traits.paceOffset += share * oil.paceOffset;
     if (oil.id === "castor") castor += share;
-    if (oil.melting && share >= HARD_FAT_COUNTS_FROM_SHARE) {
+    if (oil.melting && share >= FATS.hardFromShare) {
       traits.meltsAboveC = Math.max(traits.meltsAboveC ?? oil.melting.lowC, oil.melting.lowC);
     }
   }
-  traits.paceOffset += CASTOR.pacePerShare * Math.max(0, castor - CASTOR.quietShare);
+  traits.paceOffset += FATS.castorPacePerShare * Math.max(0, castor - FATS.castorQuietShare);
   return traits;
 }
 

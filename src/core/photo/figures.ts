@@ -1,7 +1,7 @@
-/** Width at which faces are compared, px; and what is left out of them: a rim, and the top, where ash lies, mm. */
+/** Width at which faces are compared, px. */
 export const COMPARED_PX = 120;
-export const RIM_MM = 4;
-export const TOP_MM = 6;
+/** What is left out of them: a rim, and the top, where ash lies, mm. */
+export const LEFT_OUT_MM = { rim: 4, top: 6 } as const;
 /** Index of a place that belongs to no colour: shadow, ash, what is left out. */
 export const NO_COLOUR = 254;
 
@@ -58,7 +58,7 @@ export function comparable(face: Sorted, widthMm: number): Sorted {
   const smoothed = majority(face);
   const { width, height, colour } = smoothed;
   const perMm = width / widthMm;
-  const [rim, top] = [Math.round(RIM_MM * perMm), Math.round(TOP_MM * perMm)];
+  const [rim, top] = [Math.round(LEFT_OUT_MM.rim * perMm), Math.round(LEFT_OUT_MM.top * perMm)];
   for (let y = 0; y < height; y++)
     for (let x = 0; x < width; x++)
       if (x < rim || x >= width - rim || y < top || y >= height - rim) colour[y * width + x] = NO_COLOUR;
@@ -220,7 +220,7 @@ export function sharesOf(face: Sorted, colours: number, widthMm: number): { shar
   const count = new Float64Array(colours);
   const { width, height, colour } = face;
   const perMm = width / widthMm;
-  const [rim, top] = [Math.round(RIM_MM * perMm), Math.round(TOP_MM * perMm)];
+  const [rim, top] = [Math.round(LEFT_OUT_MM.rim * perMm), Math.round(LEFT_OUT_MM.top * perMm)];
   let [all, inside] = [0, 0];
   for (let y = top; y < height - rim; y++)
     for (let x = rim; x < width - rim; x++) {

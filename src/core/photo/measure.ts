@@ -1,4 +1,4 @@
-import { comparable, faceFigures, halved, RIM_MM, type Sorted, sharesOf, TOP_MM } from "./figures";
+import { comparable, faceFigures, halved, LEFT_OUT_MM, type Sorted, sharesOf } from "./figures";
 import { anchorOf, fitLightAndColours, hexOfLab, inEvenLight, type Lab, labOf, linearOf } from "./light";
 import type { Corners, MeasuredFace, PhotoPoint } from "./photoSchema";
 import { sortColours } from "./sort";
@@ -135,7 +135,7 @@ export function measurePhoto(
   const white = whiteAt && castOf(photo, whiteAt);
   if (white && !white.ok) return refused(white.why);
   const labs = palette.map(labOf);
-  const margin = { rim: Math.round(RIM_MM / mmPerPx), top: Math.round(TOP_MM / mmPerPx) };
+  const margin = { rim: Math.round(LEFT_OUT_MM.rim / mmPerPx), top: Math.round(LEFT_OUT_MM.top / mmPerPx) };
   const fitted = fitLightAndColours(straight, labs, shares, anchorOf(labs, shares), margin, white);
   const even = sharpened(inEvenLight(straight, fitted.light), mmPerPx, rangeOf(fitted.colours));
   const sorted = comparable(halved(sortColours(even, fitted.colours)), widthMm);

@@ -13,7 +13,7 @@ export interface Designed {
 
 /** Window of an operation in its design: by family where that has its own, else by its kind; null for what needs none. */
 export function windowOf(designed: Designed, o: Operation): TraceWindow | null {
-  const own = familyOf(designed.design.family).windows[o.kind];
+  const own = familyOf(designed.design.family).windows?.[o.kind];
   if (own) return own;
   if (o.kind !== "compartment") return kindOf(o).window(o, null);
   const mould = designed.moulds.find((m) => m.id === o.mouldId);

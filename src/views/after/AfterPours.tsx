@@ -7,12 +7,10 @@ import { AFTER_KEYS } from "../keys/screens";
 import { useKeys } from "../keys/useKeys";
 import { api } from "../parts/api";
 import { useFollowed } from "../parts/follow";
-import { Live } from "../parts/Live";
 import { eventId } from "../parts/outbox";
-import { StudioHead } from "../parts/StudioHead";
+import { StudioPage } from "../parts/StudioPage";
 import type { StoredBatch } from "../parts/stored";
 import { Trouble } from "../parts/Trouble";
-import { UnitsProvider } from "../parts/units";
 import { useNow } from "../parts/useNow";
 import { CareBoard, CareLine } from "./CareBoard";
 
@@ -74,44 +72,37 @@ export default function AfterPours({
     undo: (e) => (e.repeat ? false : undo()),
   });
   return (
-    <Live>
-      <UnitsProvider units={settings.units}>
-        <div className="mx-auto max-w-[1260px] pb-8">
-          <StudioHead here="after" title="After the pour" />
-          <main className="px-5 pt-4">
-            <Trouble words={trouble} className="mb-2" />
-            {standing.length === 0 ? (
-              <p className="text-[20px]">Nothing is asked about now. What comes later stands on the shelf.</p>
-            ) : (
-              <>
-                <div className="grid grid-cols-2 gap-8 max-lg:grid-cols-1">
-                  {standing.slice(0, LARGE).map((s, i) => (
-                    <CareBoard
-                      key={s.id}
-                      standing={s}
-                      nowMs={nowMs}
-                      firstKey={FIRST_KEYS[i]}
-                      onAnswer={(to) => void answer(i, to)}
-                    />
-                  ))}
-                </div>
-                {standing.length > LARGE && (
-                  <ul className="mt-6 border-t-[1.5px] border-ink" aria-label="Due later">
-                    {standing.slice(LARGE).map((s) => (
-                      <CareLine key={s.id} standing={s} nowMs={nowMs} />
-                    ))}
-                  </ul>
-                )}
-              </>
-            )}
-            {last && (
-              <button type="button" className="button mt-4 !min-h-16 px-6 text-[19px]" onClick={() => void undo()}>
-                Undo the last answer <kbd className="rounded border border-current px-1.5 font-normal">U</kbd>
-              </button>
-            )}
-          </main>
-        </div>
-      </UnitsProvider>
-    </Live>
+    <StudioPage here="after" title="After the pour" settings={settings}>
+      <Trouble words={trouble} className="mb-2" />
+      {standing.length === 0 ? (
+        <p className="text-[20px]">Nothing is asked about now. What comes later stands on the shelf.</p>
+      ) : (
+        <>
+          <div className="grid grid-cols-2 gap-8 max-lg:grid-cols-1">
+            {standing.slice(0, LARGE).map((s, i) => (
+              <CareBoard
+                key={s.id}
+                standing={s}
+                nowMs={nowMs}
+                firstKey={FIRST_KEYS[i]}
+                onAnswer={(to) => void answer(i, to)}
+              />
+            ))}
+          </div>
+          {standing.length > LARGE && (
+            <ul className="mt-6 border-t-[1.5px] border-ink" aria-label="Due later">
+              {standing.slice(LARGE).map((s) => (
+                <CareLine key={s.id} standing={s} nowMs={nowMs} />
+              ))}
+            </ul>
+          )}
+        </>
+      )}
+      {last && (
+        <button type="button" className="button mt-4 !min-h-16 px-6 text-[19px]" onClick={() => void undo()}>
+          Undo the last answer <kbd className="rounded border border-current px-1.5 font-normal">U</kbd>
+        </button>
+      )}
+    </StudioPage>
   );
 }

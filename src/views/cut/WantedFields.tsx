@@ -3,6 +3,7 @@ import { Check } from "../parts/Check";
 import type { OpenBatch } from "../parts/useBatch";
 
 const LENGTH = { quantity: "length", isNullable: true, placeholder: "any" } as const;
+const MASS = { quantity: "mass", isNullable: true } as const;
 
 /** What is wanted of the bars, and what cuts: all of it may stay open. */
 export function WantedFields({ batch }: { batch: OpenBatch }) {
@@ -14,25 +15,13 @@ export function WantedFields({ batch }: { batch: OpenBatch }) {
     <div className="grid gap-2 text-[13.5px]">
       <p className="flex flex-wrap gap-x-3 gap-y-1">
         <BoundNumber
-          open={open}
-          path={at("thickMm")}
-          label="thick"
-          {...LENGTH}
+          {...{ open, path: at("thickMm"), label: "thick", ...LENGTH, width: "w-14" }}
           placeholder={wanted.curedG === null ? String(batch.plan.barThicknessMm) : "any"}
-          width="w-14"
         />
         <BoundNumber open={open} path={at("thickTolMm")} label="give or take" quantity="length" width="w-12" />
       </p>
       <p className="flex flex-wrap gap-x-3 gap-y-1">
-        <BoundNumber
-          open={open}
-          path={at("curedG")}
-          label="cured"
-          quantity="mass"
-          isNullable
-          placeholder="any"
-          width="w-14"
-        />
+        <BoundNumber {...{ open, path: at("curedG"), label: "cured", ...MASS, placeholder: "any", width: "w-14" }} />
         <BoundNumber open={open} path={at("curedTolG")} label="give or take" quantity="mass" width="w-12" />
       </p>
       <p className="flex flex-wrap items-center gap-x-3 gap-y-1">

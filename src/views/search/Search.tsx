@@ -4,10 +4,8 @@ import type { Settings } from "../../core/practice/practiceSchema";
 import { FAMILIES, FAMILY_IDS } from "../../core/techniques/families/registry";
 import { api } from "../parts/api";
 import { Choose } from "../parts/Choose";
-import { Live } from "../parts/Live";
-import { StudioHead } from "../parts/StudioHead";
+import { StudioPage } from "../parts/StudioPage";
 import { Trouble } from "../parts/Trouble";
-import { UnitsProvider } from "../parts/units";
 import { useFaceQueue } from "../parts/useFaceQueue";
 import { FoundRow } from "./FoundRow";
 
@@ -23,6 +21,7 @@ export interface Asked {
 }
 
 const FACE_PX = { width: 112, height: 84 } as const;
+const FILTER = "field narrow:min-h-[44px]";
 const AT_ONCE = 20;
 const SETTLE_MS = 160;
 const PHASES = [
@@ -98,85 +97,72 @@ export default function Search({
   const faces = useFaceQueue(queue, FACE_PX.width, FACE_PX.height);
   const set = (change: Partial<Asked>) => setAsked({ ...asked, ...change });
   return (
-    <Live>
-      <UnitsProvider units={settings.units}>
-        <div className="mx-auto max-w-[1260px] pb-8">
-          <StudioHead here="search" title="Search" />
-          <main className="px-5 pt-4">
-            <div className="flex flex-wrap items-center gap-x-3 gap-y-2">
-              <input
-                type="search"
-                aria-label="Words to look for"
-                placeholder="ink, citrus, hanger, ash, rivers…"
-                className="field h-11! min-w-0 flex-1 basis-72 !px-3 text-[17px]"
-                value={asked.search}
-                maxLength={100}
-                onChange={(e) => set({ search: e.currentTarget.value })}
-              />
-              <Choose
-                label="Design family"
-                className="field narrow:min-h-[44px]"
-                value={asked.family}
-                options={[
-                  { value: "", label: "any design" },
-                  ...FAMILY_IDS.map((id) => ({ value: id, label: FAMILIES[id].label })),
-                ]}
-                onChoose={(family) => set({ family })}
-              />
-              <Choose
-                label="Planned or poured"
-                className="field narrow:min-h-[44px]"
-                value={asked.phase}
-                options={PHASES}
-                onChoose={(phase) => set({ phase })}
-              />
-              <Choose
-                label="Scent or colour in it"
-                className="field max-w-56 narrow:min-h-[44px]"
-                value={groups.some((g) => g.options.some((o) => o.value === asked.uses)) ? asked.uses : ""}
-                options={[{ value: "", label: "any scent, any colour" }]}
-                groups={groups}
-                onChoose={(uses) => set({ uses, usesName: nameOf(uses) })}
-              />
-              <Choose
-                label="Rating"
-                className="field narrow:min-h-[44px]"
-                value={asked.rating}
-                options={RATINGS}
-                onChoose={(rating) => set({ rating })}
-              />
-            </div>
-            {asked.uses !== "" && nameOf(asked.uses) === "" && (
-              <p className="mt-2">
-                with <strong>{asked.usesName || asked.uses}</strong>{" "}
-                <button
-                  type="button"
-                  className="underline narrow:min-h-[44px]"
-                  onClick={() => set({ uses: "", usesName: "" })}
-                >
-                  with or without
-                </button>
-              </p>
-            )}
-            <Trouble words={trouble} className="mt-2" />
-            <p className="mt-3 text-muted" role="status">
-              {page.total === 0
-                ? "Nothing in the book has all of that. Try fewer words, or the beginning of one."
-                : `${page.total} ${page.total === 1 ? "batch" : "batches"}`}
-            </p>
-            <ul className="mt-1" aria-label="What was found">
-              {page.found.map((f) => (
-                <FoundRow key={f.entry.id} found={f} face={faces.get(f.entry.id)} />
-              ))}
-            </ul>
-            {page.found.length < page.total && (
-              <button type="button" className="button mt-3 min-h-[44px]" onClick={() => void more()}>
-                Show {Math.min(AT_ONCE, page.total - page.found.length)} more
-              </button>
-            )}
-          </main>
-        </div>
-      </UnitsProvider>
-    </Live>
+    <StudioPage here="search" title="Search" settings={settings}>
+      <div className="flex flex-wrap items-center gap-x-3 gap-y-2">
+        <input
+          type="search"
+          aria-label="Words to look for"
+          placeholder="ink, citrus, hanger, ash, rivers…"
+          className="field h-11! min-w-0 flex-1 basis-72 !px-3 text-[17px]"
+          value={asked.search}
+          maxLength={100}
+          onChange={(e) => set({ search: e.currentTarget.value })}
+        />
+        <Choose
+          label="Design family"
+          className={FILTER}
+          value={asked.family}
+          options={[
+            { value: "", label: "any design" },
+            ...FAMILY_IDS.map((id) => ({ value: id, label: FAMILIES[id].label })),
+          ]}
+          onChoose={(family) => set({ family })}
+        />
+        <Choose
+          {...{ label: "Planned or poured", value: asked.phase, options: PHASES, className: FILTER }}
+          onChoose={(phase) => set({ phase })}
+        />
+        <Choose
+          label="Scent or colour in it"
+          className="field max-w-56 narrow:min-h-[44px]"
+          value={groups.some((g) => g.options.some((o) => o.value === asked.uses)) ? asked.uses : ""}
+          options={[{ value: "", label: "any scent, any colour" }]}
+          groups={groups}
+          onChoose={(uses) => set({ uses, usesName: nameOf(uses) })}
+        />
+        <Choose
+          {...{ label: "Rating", value: asked.rating, options: RATINGS, className: FILTER }}
+          onChoose={(rating) => set({ rating })}
+        />
+      </div>
+      {asked.uses !== "" && nameOf(asked.uses) === "" && (
+        <p className="mt-2">
+          with <strong>{asked.usesName || asked.uses}</strong>{" "}
+          <button
+            type="button"
+            className="underline narrow:min-h-[44px]"
+            onClick={() => set({ uses: "", usesName: "" })}
+          >
+            with or without
+          </button>
+        </p>
+      )}
+      <Trouble words={trouble} className="mt-2" />
+      <p className="mt-3 text-muted" role="status">
+        {page.total === 0
+          ? "Nothing in the book has all of that. Try fewer words, or the beginning of one."
+          : `${page.total} ${page.total === 1 ? "batch" : "batches"}`}
+      </p>
+      <ul className="mt-1" aria-label="What was found">
+        {page.found.map((f) => (
+          <FoundRow key={f.entry.id} found={f} face={faces.get(f.entry.id)} />
+        ))}
+      </ul>
+      {page.found.length < page.total && (
+        <button type="button" className="button mt-3 min-h-[44px]" onClick={() => void more()}>
+          Show {Math.min(AT_ONCE, page.total - page.found.length)} more
+        </button>
+      )}
+    </StudioPage>
   );
 }

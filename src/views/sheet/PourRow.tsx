@@ -175,21 +175,15 @@ function Row({
           <div className="flex flex-wrap items-center gap-2">
             {portion && (
               <Choose
-                label={`Pour ${index + 1}, colour`}
-                value={portion.id}
+                {...{ label: `Pour ${index + 1}, colour`, value: portion.id, disabled, options: named(portions) }}
                 className="field w-20"
-                disabled={disabled}
-                options={named(portions)}
                 onChoose={(value) => set(at("portionId"), value)}
               />
             )}
             {moulds.length > 1 && (
               <Choose
-                label={`Pour ${index + 1}, mould`}
-                value={o.mouldId}
+                {...{ label: `Pour ${index + 1}, mould`, value: o.mouldId, disabled, options: named(moulds) }}
                 className="field w-20"
-                disabled={disabled}
-                options={named(moulds)}
                 onChoose={(value) => set(at("mouldId"), value)}
               />
             )}

@@ -112,7 +112,7 @@ describe.each(FAMILY_IDS)("the recipe of %s", (id) => {
     expect(family.blurb.length).toBeGreaterThan(20);
     expect(family.rescues.length).toBeGreaterThan(1);
     for (const rescue of family.rescues) expect(RESCUES).toHaveProperty(rescue);
-    expect(family.washUpMin).toBeGreaterThan(0);
+    expect(family.leaves.washUpMin).toBeGreaterThan(0);
     expect(new Set(family.knobs.map((k) => k.id)).size).toBe(family.knobs.length);
     for (const k of family.knobs)
       if (k.kind === "number") {

@@ -79,10 +79,8 @@ export const row: Family = {
   expect: { thin: "Thin.", medium: "Medium.", thick: "Thick." },
   knobs: [number("rows", "rows", 1, 5, 2)],
   recipe: ({ portions }) => portions.map((p) => ({ kind: "layer", portionId: p.id, cupPct: 100, height: "low" })),
-  windows: {},
   rescues: ["textured-top"],
-  washUpMin: 5,
-  lostGPerKg: 5,
+  leaves: { washUpMin: 5, lostGPerKg: 5 },
   isOrderFixed: false,
 };
 `;

@@ -88,12 +88,12 @@ export function compileLanes(input: LanesInput): CompiledOperation {
       let kept = 0;
       for (let n = 0; n < points.liveCount; n++) {
         const i = live[n];
+        const u = alongLoaf(x[i], L);
         const up = z[i] - h;
         if (up < 0) {
           live[kept++] = i;
           continue;
         }
-        const u = alongLoaf(x[i], L);
         let lane = 0;
         while (lane < count - 1 && y[i] >= edges[lane + 1] + farthest) lane++;
         while (lane < count - 1 && y[i] >= edges[lane + 1] - farthest && y[i] >= place(lane + 1, u, up)) lane++;

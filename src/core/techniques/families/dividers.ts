@@ -61,8 +61,7 @@ const windows: Family["windows"] = {};
 const rest = {
   windows,
   rescues: ["fewer-lanes", "wider-tool", "spoon-swirl", "textured-top", "press-in"],
-  washUpMin: 18,
-  lostGPerKg: 25,
+  leaves: { washUpMin: 18, lostGPerKg: 25 },
   isOrderFixed: true,
 } as const;
 

@@ -57,9 +57,7 @@ export const drop: Family = {
     });
     return [...shareOut(list, new Map([[base.id, floorPct]])), ...topLines(input)];
   },
-  windows: {},
   rescues: ["spoon-swirl", "spooned-layers", "textured-top", "press-in"],
-  washUpMin: 8,
-  lostGPerKg: 5,
+  leaves: { washUpMin: 8, lostGPerKg: 5 },
   isOrderFixed: false,
 };

@@ -60,13 +60,12 @@ export interface Family {
   knobs: readonly Knob[];
   /** The operations of the design; every cup and all that is kept back is used up. */
   recipe(input: RecipeInput): Draft[];
-  /** Windows that differ from those of the operation's own kind. */
-  windows: Partial<Record<OperationKind, TraceWindow>>;
+  /** Windows that differ from those of the operation's own kind, where any do. */
+  windows?: Partial<Record<OperationKind, TraceWindow>>;
   /** What to fall back on, best first. */
   rescues: readonly RescueId[];
   /** Minutes of washing-up and batter lost on tools beyond cups, g per kg of batter (Tundish estimates). */
-  washUpMin: number;
-  lostGPerKg: number;
+  leaves: { washUpMin: number; lostGPerKg: number };
   /** True where the order of colours is the design: it must not be changed. */
   isOrderFixed: boolean;
 }

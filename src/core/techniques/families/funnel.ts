@@ -21,9 +21,7 @@ export const funnel: Family = {
     list.splice(Math.ceil(list.length / 3), 0, { kind: "tap" });
     return [...shareOut(list), ...drizzles(input)];
   },
-  windows: {},
   rescues: ["another-mould", "spoon-swirl", "spooned-layers", "press-in"],
-  washUpMin: 9,
-  lostGPerKg: 8,
+  leaves: { washUpMin: 9, lostGPerKg: 8 },
   isOrderFixed: true,
 };

@@ -1,6 +1,6 @@
 import type { Operation } from "../operations/registry";
 import { choice, type Draft, type Family, num, number, str } from "./family";
-import { acrossAt, EVENLY, inTurn, shareOut, topLines } from "./pours";
+import { acrossAt, inTurn, lineOver, lowLayer, shareOut, topLines } from "./pours";
 
 type WirePath = Extract<Operation, { kind: "wire" }>["path"];
 
@@ -33,16 +33,8 @@ export const hanger: Family = {
     const list: Draft[] = inTurn(order, n).map(
       (p, i): Draft =>
         str(knobs, "over") === "layers" || i === 0
-          ? { kind: "layer", portionId: p.id, cupPct: EVENLY, height: "low" }
-          : {
-              kind: "stripe",
-              portionId: p.id,
-              cupPct: EVENLY,
-              acrossMm: acrossAt(i, mould.widthMm),
-              height: i < n / 2 ? "mid" : "low",
-              passes: 2,
-              motion: "line",
-            },
+          ? lowLayer(p.id)
+          : lineOver(p.id, acrossAt(i, mould.widthMm), i < n / 2 ? "mid" : "low"),
     );
     list.push({
       kind: "wire",
@@ -68,7 +60,6 @@ export const hanger: Family = {
     },
   },
   rescues: ["wider-tool", "spoon-swirl", "spooned-layers", "textured-top", "press-in"],
-  washUpMin: 8,
-  lostGPerKg: 6,
+  leaves: { washUpMin: 8, lostGPerKg: 6 },
   isOrderFixed: false,
 };

@@ -1,5 +1,5 @@
-import { choice, type Draft, type Family, num, number, str } from "./family";
-import { aroundPot, EVENLY, shareOut, topLines } from "./pours";
+import { choice, type Family, num, number, str } from "./family";
+import { turnedInPot } from "./pours";
 
 export const inPot: Family = {
   label: "in-pot swirl",
@@ -19,16 +19,10 @@ export const inPot: Family = {
     ]),
   ],
   recipe(input) {
-    const { base, accents, knobs } = input;
-    const list: Draft[] = [{ kind: "potStack", portionId: base.id, cupPct: 100 }];
-    list.push(...aroundPot(accents, num(knobs, "drops"), EVENLY));
-    list.push({ kind: "potTurn", turns: num(knobs, "turns") });
-    list.push({ kind: "potPour", way: str(knobs, "way") as "travelling", strokes: num(knobs, "passes") });
-    return [...shareOut(list), ...topLines(input)];
+    const { knobs } = input;
+    return turnedInPot(input, num(knobs, "turns"), str(knobs, "way") as "travelling");
   },
-  windows: {},
   rescues: ["spoon-swirl", "spooned-layers", "textured-top", "press-in"],
-  washUpMin: 6,
-  lostGPerKg: 8,
+  leaves: { washUpMin: 6, lostGPerKg: 8 },
   isOrderFixed: false,
 };

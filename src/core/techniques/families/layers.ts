@@ -30,7 +30,6 @@ export const layers: Family = {
     layer: { low: 2.8, high: 3.8, tooThin: "the next layer breaks through it", tooThick: "it no longer lies level" },
   },
   rescues: ["spooned-layers", "textured-top", "press-in"],
-  washUpMin: 6,
-  lostGPerKg: 6,
+  leaves: { washUpMin: 6, lostGPerKg: 6 },
   isOrderFixed: true,
 };

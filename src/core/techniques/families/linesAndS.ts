@@ -40,9 +40,7 @@ export const linesAndS: Family = {
     list.push(strokeOf(tool, "s-curves", { pitchMm: num(knobs, "pitchMm") }));
     return [...shareOut(list), ...drizzles(input)];
   },
-  windows: {},
   rescues: ["wider-tool", "spoon-swirl", "textured-top", "press-in"],
-  washUpMin: 22,
-  lostGPerKg: 30,
+  leaves: { washUpMin: 22, lostGPerKg: 30 },
   isOrderFixed: true,
 };

@@ -1,7 +1,7 @@
 import type { z } from "zod";
 import type { stroke } from "../operations/stroke";
 import type { StrokeTool } from "../tools";
-import type { Draft, RecipeCup, RecipeInput } from "./family";
+import { type Draft, num, type RecipeCup, type RecipeInput } from "./family";
 
 /** Divides 100 % into `count` parts of one decimal that add up exactly; the last takes what is left. */
 export function evenParts(total: number, count: number): number[] {
@@ -69,6 +69,26 @@ export function topLines(input: RecipeInput): Draft[] {
 /** The colours in turn, base among them, `count` of them. */
 export const inTurn = <C extends RecipeCup>(order: readonly C[], count: number): C[] =>
   Array.from({ length: count }, (_, i) => order[i % order.length]);
+
+/** A cup poured low and level over what is there. */
+export const lowLayer = (portionId: string): Draft => ({ kind: "layer", portionId, cupPct: EVENLY, height: "low" });
+/** A cup poured along one line, there and back. */
+export const lineOver = (portionId: string, acrossMm: number, height: "low" | "mid" | "high"): Draft => ({
+  ...{ kind: "stripe", portionId, cupPct: EVENLY },
+  ...{ acrossMm, height, passes: 2, motion: "line" },
+});
+
+/** Accents dropped into the pot, turned with the spatula and poured out; by the knobs "drops" and "passes". */
+export function turnedInPot(input: RecipeInput, turns: number, way: "travelling" | "one-place"): Draft[] {
+  const { base, accents, knobs } = input;
+  const list: Draft[] = [
+    { kind: "potStack", portionId: base.id, cupPct: 100 },
+    ...aroundPot(accents, num(knobs, "drops"), EVENLY),
+    { kind: "potTurn", turns },
+    { kind: "potPour", way, strokes: num(knobs, "passes") },
+  ];
+  return [...shareOut(list), ...topLines(input)];
+}
 
 /** What is kept back, drizzled over the finished top. */
 export const drizzles = (input: RecipeInput): Draft[] =>

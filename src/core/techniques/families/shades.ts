@@ -1,5 +1,5 @@
 import { choice, type Draft, type Family, num, number, str } from "./family";
-import { acrossAt, EVENLY, evenParts, shareOut, topLines } from "./pours";
+import { acrossAt, evenParts, lineOver, lowLayer, shareOut, topLines } from "./pours";
 
 /** Part of the base that is poured before any accent goes into its cup, and the last part, that carries all of them. */
 const LEAST_STEPS = 2;
@@ -46,23 +46,14 @@ export const shades: Family = {
         });
       list.push(
         str(knobs, "as") === "layers" || i === 0
-          ? { kind: "layer", portionId: base.id, cupPct: EVENLY, height: "low" }
-          : {
-              kind: "stripe",
-              portionId: base.id,
-              cupPct: EVENLY,
-              acrossMm: acrossAt(i, mould.widthMm),
-              height: i < steps / 2 ? "high" : "mid",
-              passes: 2,
-              motion: "line",
-            },
+          ? lowLayer(base.id)
+          : lineOver(base.id, acrossAt(i, mould.widthMm), i < steps / 2 ? "high" : "mid"),
       );
     }
     return [...shareOut(list), ...topLines(input)];
   },
   windows: { layer: { low: 1.4, high: 3.4, tooThin: "the shades run together", tooThick: "it no longer lies level" } },
   rescues: ["spooned-layers", "textured-top", "press-in"],
-  washUpMin: 6,
-  lostGPerKg: 8,
+  leaves: { washUpMin: 6, lostGPerKg: 8 },
   isOrderFixed: true,
 };

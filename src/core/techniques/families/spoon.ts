@@ -28,7 +28,6 @@ export const spoon: Family = {
     stroke: { low: 2.9, high: 4.6, tooThin: "the spoon stirs instead of drawing", tooThick: "it tears and traps air" },
   },
   rescues: ["spooned-layers", "press-in"],
-  washUpMin: 8,
-  lostGPerKg: 10,
+  leaves: { washUpMin: 8, lostGPerKg: 10 },
   isOrderFixed: false,
 };

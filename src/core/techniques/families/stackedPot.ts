@@ -65,7 +65,6 @@ export const stackedPot: Family = {
     },
   },
   rescues: ["another-mould", "spoon-swirl", "spooned-layers", "press-in"],
-  washUpMin: 6,
-  lostGPerKg: 10,
+  leaves: { washUpMin: 6, lostGPerKg: 10 },
   isOrderFixed: true,
 };

@@ -1,5 +1,5 @@
-import { type Draft, type Family, num, number } from "./family";
-import { aroundPot, EVENLY, shareOut, topLines } from "./pours";
+import { type Family, num, number } from "./family";
+import { turnedInPot } from "./pours";
 
 export const toneOnTone: Family = {
   label: "tone on tone",
@@ -15,16 +15,9 @@ export const toneOnTone: Family = {
     number("passes", "passes of the pour", 2, 16, 6),
   ],
   recipe(input) {
-    const { base, accents, knobs } = input;
-    const list: Draft[] = [{ kind: "potStack", portionId: base.id, cupPct: 100 }];
-    list.push(...aroundPot(accents, num(knobs, "drops"), EVENLY));
-    list.push({ kind: "potTurn", turns: num(knobs, "potTurns") });
-    list.push({ kind: "potPour", way: "travelling", strokes: num(knobs, "passes") });
-    return [...shareOut(list), ...topLines(input)];
+    return turnedInPot(input, num(input.knobs, "potTurns"), "travelling");
   },
-  windows: {},
   rescues: ["spoon-swirl", "spooned-layers", "textured-top", "press-in"],
-  washUpMin: 7,
-  lostGPerKg: 8,
+  leaves: { washUpMin: 7, lostGPerKg: 8 },
   isOrderFixed: false,
 };
