@@ -28,6 +28,19 @@ export const linearOf = ([l, a, b]: Lab): Lab => {
 const LIGHTNESS = 0.75;
 export const apart = (p: Lab, q: Lab): number => Math.hypot(LIGHTNESS * (p[0] - q[0]), p[1] - q[1], p[2] - q[2]);
 
+/** Index of the colour that lies nearest, nearer than `within`; -1 where none does. */
+export function nearestColour(lab: Lab, colours: readonly Lab[], within: number): number {
+  let best = -1;
+  let nearest = within;
+  for (let c = 0; c < colours.length; c++) {
+    const d = apart(lab, colours[c]);
+    if (d >= nearest) continue;
+    nearest = d;
+    best = c;
+  }
+  return best;
+}
+
 /** Which colour the light is taken by: that of which most shows, and a pale one rather than a dark one, which says little of a cast. */
 export function anchorOf(colours: readonly Lab[], shares: readonly number[]): number {
   const tells = colours.map(([l], c) => (shares[c] ?? 0) * l ** 3);
@@ -218,18 +231,9 @@ export function fitLightAndColours(
         places.rgb[3 * p + 2] / (k * Math.exp(light.blue)),
       );
       labs[p] = lab;
-      let best = -1;
-      let nearest = noneFrom;
-      for (let c = 0; c < colours.length; c++) {
-        const d = apart(lab, colours[c]);
-        if (d < nearest) {
-          nearest = d;
-          best = c;
-        }
-      }
-      of[p] = best;
-      if (best < 0) unknown++;
-      else residuals.push(nearest);
+      of[p] = nearestColour(lab, colours, noneFrom);
+      if (of[p] < 0) unknown++;
+      else residuals.push(apart(lab, colours[of[p]]));
     }
     colours = colours.map((own, c): Lab => {
       const isBase = c === baseAt;

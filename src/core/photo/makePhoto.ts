@@ -3,7 +3,7 @@ import { gauss, generator } from "../units/random";
 import type { Sorted } from "./figures";
 import { hexOfLab, labOf } from "./light";
 import type { Corners, PhotoPoint } from "./photoSchema";
-import { homography, type Pixels, toByte } from "./straighten";
+import { blurred, homography, type Pixels, toByte } from "./straighten";
 
 /** How a made photo spoils the face that it shows. */
 export interface Spoiling {
@@ -147,7 +147,7 @@ export function makePhoto(
       rgb[i + 1] = g * shade;
       rgb[i + 2] = b * shade * blue;
     }
-  const soft = soften(rgb, width, height, spoiling.blurPx);
+  const soft = spoiling.blurPx > 0 ? blurred({ width, height, rgb }, spoiling.blurPx) : rgb;
   const data = new Uint8ClampedArray(4 * width * height);
   for (let p = 0; p < width * height; p++) {
     for (let c = 0; c < 3; c++)
@@ -188,24 +188,4 @@ function inverseOf(corners: readonly (readonly [number, number])[]): (x: number,
     const w = m[6] * x + m[7] * y + m[8];
     return [(m[0] * x + m[1] * y + m[2]) / w, (m[3] * x + m[4] * y + m[5]) / w];
   };
-}
-
-function soften(rgb: Float32Array, width: number, height: number, sdPx: number): Float32Array {
-  if (sdPx <= 0) return rgb;
-  const reach = Math.ceil(2.5 * sdPx);
-  const weights = Array.from({ length: 2 * reach + 1 }, (_, k) => Math.exp(-(((k - reach) / sdPx) ** 2) / 2));
-  const sum = weights.reduce((s, w) => s + w, 0);
-  const pass = (from: Float32Array, isDown: boolean) => {
-    const to = new Float32Array(from.length);
-    for (let y = 0; y < height; y++)
-      for (let x = 0; x < width; x++)
-        for (let k = -reach; k <= reach; k++) {
-          const xx = isDown ? x : Math.min(width - 1, Math.max(0, x + k));
-          const yy = isDown ? Math.min(height - 1, Math.max(0, y + k)) : y;
-          const w = weights[k + reach] / sum;
-          for (let c = 0; c < 3; c++) to[3 * (y * width + x) + c] += w * from[3 * (yy * width + xx) + c];
-        }
-    return to;
-  };
-  return pass(pass(rgb, false), true);
 }

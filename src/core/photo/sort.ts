@@ -1,5 +1,5 @@
 import { NO_COLOUR, type Sorted } from "./figures";
-import { apart, type Lab, labOfLinear, linearOf, NONE_FROM } from "./light";
+import { apart, type Lab, labOfLinear, linearOf, NONE_FROM, nearestColour } from "./light";
 import type { Straight } from "./straighten";
 
 /** How far from an edge the core of either side is looked for, px. */
@@ -50,17 +50,9 @@ export function sortColours(face: Straight, colours: readonly Lab[]): Sorted {
   const far = new Float32Array(n);
   for (let i = 0; i < n; i++) {
     const lab = labOfLinear(rgb[3 * i], rgb[3 * i + 1], rgb[3 * i + 2]);
-    let best = NO_COLOUR;
-    let nearest = NONE_FROM;
-    for (let c = 0; c < colours.length; c++) {
-      const d = apart(lab, colours[c]);
-      if (d < nearest) {
-        nearest = d;
-        best = c;
-      }
-    }
-    own[i] = best;
-    far[i] = nearest;
+    const best = nearestColour(lab, colours, NONE_FROM);
+    own[i] = best < 0 ? NO_COLOUR : best;
+    far[i] = best < 0 ? NONE_FROM : apart(lab, colours[best]);
   }
   const { steep, dx, dy } = slopesOf(face);
   const out = own.slice();

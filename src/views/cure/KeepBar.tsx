@@ -136,13 +136,8 @@ export function KeepBar({
         Put this look down
       </button>
       <DatedList
-        batch={batch}
-        path={PATH}
-        list={looks}
-        label="Looks at the bar that is kept"
-        one="look"
-        day="d MMM yyyy"
-        words={said}
+        {...{ batch, path: PATH, list: looks, label: "Looks at the bar that is kept", one: "look" }}
+        {...{ day: "d MMM yyyy", words: said }}
       />
     </Section>
   );

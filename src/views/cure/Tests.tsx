@@ -42,12 +42,7 @@ export function Tests({ batch, today }: { batch: OpenBatch; today: string }) {
         </button>
       </form>
       <DatedList
-        batch={batch}
-        path={PATH}
-        list={tests}
-        label="Own tests"
-        one="test"
-        day="d MMM"
+        {...{ batch, path: PATH, list: tests, label: "Own tests", one: "test", day: "d MMM" }}
         words={(t) => t.words}
       />
     </Section>

@@ -149,11 +149,8 @@ function StepFields({
       )}
       {division.kind === "pitch" && (
         <NumberField
-          label="thick"
-          quantity="length"
-          value={division.thickMm}
+          {...{ label: "thick", quantity: "length", value: division.thickMm, onBlur: onSeal }}
           onChange={(v) => (v === null ? "needs a number" : onChange({ division: { kind: "pitch", thickMm: v } }))}
-          onBlur={onSeal}
         />
       )}
       {division.kind === "list" && (

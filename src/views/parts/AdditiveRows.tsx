@@ -5,7 +5,7 @@ import type { DoseBase } from "../../core/units/dose";
 import { BoundText, type Editable } from "./bound";
 import { Choose, labelled } from "./Choose";
 import { DoseField } from "./DoseField";
-import { RemoveButton } from "./RemoveButton";
+import { RemoveRow } from "./RemoveButton";
 import { useUnits } from "./units";
 
 interface Props {
@@ -43,31 +43,16 @@ export function AdditiveRows({ open, path, additives, massOf, base, isRateOnly, 
                 )}
               </span>
               <DoseField
-                open={open}
-                path={at}
-                dose={a.dose}
-                name={row.label}
-                base={base}
+                {...{ open, path: at, dose: a.dose, name: row.label, base, isRateOnly }}
                 densityGPerMl={row.bulkDensityGPerMl}
                 range={row.rangeGPer100gOils}
-                isRateOnly={isRateOnly}
               />
               <span className="whitespace-nowrap font-semibold">{massG === undefined ? "" : grams(massG)}</span>
               <span className="text-[12.5px] text-muted">
                 {massG ? `about ${spoons(massG, row.bulkDensityGPerMl)}` : ""}
               </span>
               {!open.disabled && (
-                <RemoveButton
-                  className="ml-auto"
-                  label={`Remove ${row.label}`}
-                  onRemove={() => {
-                    open.set(
-                      path,
-                      additives.filter((x) => x.id !== a.id),
-                    );
-                    open.seal();
-                  }}
-                />
+                <RemoveRow {...{ open, path, list: additives, id: a.id, label: `Remove ${row.label}` }} />
               )}
             </li>
           );

@@ -19,7 +19,7 @@ export function BatchPaper({
     <div className="flex min-h-screen flex-col">
       <BatchHead {...of}>{head}</BatchHead>
       <main className={`mx-2.5 mb-2.5 flex-1 rounded-lg border-[1.5px] border-ink bg-sheet ${className}`}>
-        <div className="col-span-full">
+        <div className="col-span-full empty:hidden">
           <SaveTrouble batch={of.batch} />
         </div>
         {children}

@@ -3,7 +3,7 @@ import type { LiquidPart } from "../../core/formula/formulaSchema";
 import { LIQUID_TIMES, LIQUIDS, type LiquidId, liquidRow } from "../../core/formula/liquids";
 import { BoundNumber, BoundSelect, BoundText, type Editable } from "./bound";
 import { Choose, labelled } from "./Choose";
-import { RemoveButton } from "./RemoveButton";
+import { RemoveRow } from "./RemoveButton";
 import { useUnits } from "./units";
 
 interface Props {
@@ -85,19 +85,7 @@ export function LiquidRows({ open, path, liquids, massOf }: Props) {
                 <span className="text-muted">typical; the carton decides</span>
               </p>
             </details>
-            {!open.disabled && (
-              <RemoveButton
-                className="ml-auto"
-                label={`Remove ${name}`}
-                onRemove={() => {
-                  open.set(
-                    path,
-                    liquids.filter((x) => x.id !== l.id),
-                  );
-                  open.seal();
-                }}
-              />
-            )}
+            {!open.disabled && <RemoveRow {...{ open, path, list: liquids, id: l.id, label: `Remove ${name}` }} />}
           </div>
         );
       })}

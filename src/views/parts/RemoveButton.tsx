@@ -1,4 +1,5 @@
 import { X } from "lucide-react";
+import type { Editable } from "./bound";
 import { IconButton } from "./IconButton";
 
 /** Takes a row away; undo brings it back. */
@@ -9,5 +10,33 @@ export const RemoveButton = (props: { label: string; className?: string; onRemov
     label={props.label}
     className={`!w-5 ${props.className ?? ""}`}
     onPress={props.onRemove}
+  />
+);
+
+/** Takes a row out of a list of the document. */
+export const RemoveRow = <T extends { id: string }>({
+  open,
+  path,
+  list,
+  id,
+  label,
+}: {
+  open: Editable;
+  /** Where the list stands. */
+  path: readonly string[];
+  list: readonly T[];
+  id: string;
+  label: string;
+}) => (
+  <RemoveButton
+    label={label}
+    className="ml-auto"
+    onRemove={() => {
+      open.set(
+        path,
+        list.filter((x) => x.id !== id),
+      );
+      open.seal();
+    }}
   />
 );

@@ -47,49 +47,49 @@ function PhotosOfBatch({ initial, startBar }: { initial: StoredBatch; startBar: 
     <BatchPaper
       {...{ id: initial.id, batch, tab: "cut", screen: "photos" }}
       head="photos of its bars"
-      className="grid grid-cols-[minmax(0,1fr)_370px] grid-rows-[auto_auto_auto_1fr] gap-x-8 gap-y-3 px-6 py-4 narrow:grid-cols-1 phone:px-3"
+      className="px-6 py-4 phone:px-3"
     >
-      <div className="col-span-full empty:hidden">
-        <Trouble words={desk.trouble} />
-      </div>
-      <div className="min-w-0 col-start-2 narrow:col-auto">
-        <FilePick
-          input={file}
-          accept="image/jpeg,image/png,image/webp"
-          label="A photo to add"
-          onFile={(picture) => void desk.add(picture)}
-        />
-        <button
-          type="button"
-          className={`button !min-h-[52px] w-full justify-center px-4 ${photos.length === 0 ? "button-main" : ""}`}
-          disabled={desk.bars.length === 0}
-          onClick={() => file.current?.click()}
-        >
-          <ImagePlus size={20} aria-hidden="true" /> Add a photo <KeyHint of={PHOTO_KEYS.add} />
-        </button>
-        <p className="mt-1 text-[13px] text-muted">JPEG, PNG or WebP, up to 12 MB. Where it was taken is not kept.</p>
-        <PhotoList photos={photos} chosenId={photo?.id ?? null} onChoose={desk.choose} />
-      </div>
-      <div className="col-start-1 row-span-2 row-start-2 min-w-0 narrow:col-auto narrow:row-auto">
-        {photo ? (
-          <PhotoInHand plan={plan} photo={photo} desk={desk} />
-        ) : (
-          <p className="notice-leaf">
-            No photo yet. Lay a bar flat on an even ground, in daylight, and take it from straight above: it shows how
-            your hand pours, and the next prediction learns from it.
-          </p>
-        )}
-      </div>
-      <div className="min-w-0 col-start-2 narrow:col-auto">
-        {photos.length > 0 && (
-          <Taught
-            plan={plan}
-            names={names}
-            share={desk.learning.share}
-            onLearn={desk.learn}
-            onStop={desk.learning.stop}
+      <div className="grid grid-cols-[minmax(0,1fr)_370px] grid-rows-[auto_1fr] gap-x-8 gap-y-3 narrow:grid-cols-1 narrow:grid-rows-none">
+        <div className="min-w-0 col-start-2 narrow:col-auto">
+          <FilePick
+            input={file}
+            accept="image/jpeg,image/png,image/webp"
+            label="A photo to add"
+            onFile={(picture) => void desk.add(picture)}
           />
-        )}
+          <button
+            type="button"
+            className={`button !min-h-[52px] w-full justify-center px-4 ${photos.length === 0 ? "button-main" : ""}`}
+            disabled={desk.bars.length === 0}
+            onClick={() => file.current?.click()}
+          >
+            <ImagePlus size={20} aria-hidden="true" /> Add a photo <KeyHint of={PHOTO_KEYS.add} />
+          </button>
+          <p className="mt-1 text-[13px] text-muted">JPEG, PNG or WebP, up to 12 MB. Where it was taken is not kept.</p>
+          <PhotoList photos={photos} chosenId={photo?.id ?? null} onChoose={desk.choose} />
+        </div>
+        <div className="col-start-1 row-span-2 row-start-1 min-w-0 narrow:col-auto narrow:row-auto">
+          <Trouble words={desk.trouble} className="mb-2" />
+          {photo ? (
+            <PhotoInHand plan={plan} photo={photo} desk={desk} />
+          ) : (
+            <p className="notice-leaf">
+              No photo yet. Lay a bar flat on an even ground, in daylight, and take it from straight above: it shows how
+              your hand pours, and the next prediction learns from it.
+            </p>
+          )}
+        </div>
+        <div className="min-w-0 col-start-2 narrow:col-auto">
+          {photos.length > 0 && (
+            <Taught
+              plan={plan}
+              names={names}
+              share={desk.learning.share}
+              onLearn={desk.learn}
+              onStop={desk.learning.stop}
+            />
+          )}
+        </div>
       </div>
     </BatchPaper>
   );

@@ -13,7 +13,7 @@ import { useBench, useOnHand } from "../../parts/bench";
 import type { Editable } from "../../parts/bound";
 import { Choose, colourantGroups } from "../../parts/Choose";
 import { ColourFields, DoseStrip } from "../../parts/ColourFields";
-import { RemoveButton } from "../../parts/RemoveButton";
+import { RemoveRow } from "../../parts/RemoveButton";
 import { SwatchInput } from "../../parts/SwatchInput";
 import { useUnits } from "../../parts/units";
 
@@ -54,17 +54,7 @@ export function ColourMix({ open, plan, derived, portion }: Props) {
               <strong>{c.name}</strong>
               <span className="text-muted">{colourantKind(c.kind).label}</span>
               {!open.disabled && (
-                <RemoveButton
-                  label={`Remove ${c.name}`}
-                  className="ml-auto"
-                  onRemove={() => {
-                    open.set(
-                      path,
-                      portion.colourants.filter((x) => x.id !== c.id),
-                    );
-                    open.seal();
-                  }}
-                />
+                <RemoveRow {...{ open, path, list: portion.colourants, id: c.id, label: `Remove ${c.name}` }} />
               )}
             </p>
             <p className="mt-1 flex flex-wrap items-baseline gap-x-3 gap-y-1 text-[13px]">
