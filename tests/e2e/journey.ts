@@ -82,8 +82,11 @@ export async function leadByKey(page: Page, handle: string, way: "ArrowUp" | "Ar
   await page.keyboard.press("Space");
   // Taken up, it is first over its own place.
   await expect(said).toHaveText(/^Pour (\d+) would be number \1\.$/);
-  await page.keyboard.press(way);
-  await expect(said).toHaveText(/^Pour (\d+) would be number (?!\1\.)/);
+  // A key that comes before the handle listens is lost: it is pressed again, as a hand would.
+  await expect(async () => {
+    if (/^Pour (\d+) would be number \1\.$/.test((await said.textContent()) ?? "")) await page.keyboard.press(way);
+    await expect(said).toHaveText(/^Pour (\d+) would be number (?!\1\.)/, { timeout: 1000 });
+  }).toPass();
   await page.keyboard.press("Space");
 }
 

@@ -126,6 +126,7 @@ test("a piped top waits for its trace: a dollop says how long still, forty minut
   await expect(page.getByRole("region", { name: "Waiting" })).toHaveCount(0);
   await page.keyboard.press("Space");
   await pourOn(page);
+  await saved(page);
   const { record } = await stored(context.request, id);
   const piped = record.events.find((e) => e.kind === "stepDone" && e.stepId === `pipe:${rest.id}`)!;
   expect(piped.atS).toBeGreaterThan(50 * 60);
