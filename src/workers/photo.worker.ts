@@ -12,7 +12,7 @@ const LOOKED_PX = 1000;
 /** Part of the work that is the imagining; the rest is the regression. */
 const IMAGINING = 0.9;
 
-/** A bar without a skim counts as the whole section, as those that teach are compared. */
+/** What the face of a bar that is the whole section but for a skim is measured against: those that teach are compared whole. */
 const ALL_OF_IT = { fromX: 0, toX: 1, fromUp: 0, toUp: 1 } as const;
 
 const answer = (message: PhotoAnswer) => self.postMessage(message);

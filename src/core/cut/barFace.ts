@@ -1,9 +1,8 @@
 import type { CutAxis } from "../mould/cutSchema";
-import type { View } from "../swirl/view";
+import type { Part, View } from "../swirl/view";
 import { AXES_OF_FACE } from "./faceAxes";
 import type { Block, Leaf } from "./leaves";
 import { facing } from "./propose";
-import type { Part } from "./shown";
 
 /** The face of a bar: a section of its loaf at its middle, and which part of that it is. */
 export interface BarFace {

@@ -1,16 +1,10 @@
+import type { Part } from "../swirl/view";
+
 /** A drawn section of the loaf: the colour of each sample by index, rows from the top. */
 export interface Section {
   width: number;
   height: number;
   colour: Uint8Array;
-}
-
-/** The part of a section that a bar's face is, 0..1: from the left, and from below. */
-export interface Part {
-  fromX: number;
-  toX: number;
-  fromUp: number;
-  toUp: number;
 }
 
 /** A colour with less of a face than this is not seen on it. */

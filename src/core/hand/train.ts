@@ -12,7 +12,7 @@ import { makePhoto, trueColours, USUAL_SPOILING } from "../photo/makePhoto";
 import { measurePhoto } from "../photo/measure";
 import { compileDesign, type Design, type DesignPour } from "../swirl/design";
 import { drawIndices, finish } from "../swirl/face";
-import { frameOf, type View } from "../swirl/view";
+import { frameOf, type Part, type View } from "../swirl/view";
 import { HAND_CONSTANTS, type HandConstant } from "../techniques/hand";
 import { gauss, generator, hashSeed } from "../units/random";
 import { HAND_SPREAD } from "./knowledge";
@@ -106,19 +106,11 @@ export function facesOf(
   return { faces, widthMm, heightMm };
 }
 
-/** Part of a section, 0 to 1: from the left, and from below. */
-interface SectionPart {
-  fromX: number;
-  toX: number;
-  fromUp: number;
-  toUp: number;
-}
-
 /** A part of a section of a design, as faces are compared; its size, mm. */
 export function facePart(
   design: Design,
   view: View,
-  { fromX, toX, fromUp, toUp }: SectionPart,
+  { fromX, toX, fromUp, toUp }: Part,
 ): { face: Sorted; widthMm: number; heightMm: number } {
   const compiled = compileDesign(design);
   const frame = frameOf(compiled, view);

@@ -13,6 +13,14 @@ export type View =
   /** Cut across at x, turned towards the loaf's length and leaned over, degrees -60..60; places outside the loaf stay blank. */
   | { kind: "tilted"; atMm: number; turnDeg: number; leanDeg: number };
 
+/** A part of the plane that is drawn, 0..1 of it: from the left, and from below. */
+export interface Part {
+  fromX: number;
+  toX: number;
+  fromUp: number;
+  toUp: number;
+}
+
 /** Where the picture's upper left corner lies and what its sides are, mm: place = origin + u right + v down. */
 export interface Frame {
   origin: readonly [number, number, number];

@@ -1,10 +1,11 @@
 import { barFace } from "../../core/cut/barFace";
 import type { Block, Leaf } from "../../core/cut/leaves";
 import type { PlannedCut } from "../../core/cut/planned";
-import { coloursSeen, type Part, shownWords } from "../../core/cut/shown";
+import { coloursSeen, shownWords } from "../../core/cut/shown";
 import type { Plan } from "../../core/document/schema";
 import type { CutAxis } from "../../core/mould/cutSchema";
 import type { Design } from "../../core/swirl/design";
+import type { Part } from "../../core/swirl/view";
 import { portionOf } from "../../core/techniques/operations/registry";
 import type { FaceRequest } from "../../workers/faceProtocol";
 import { FaceCanvas } from "../parts/FaceCanvas";

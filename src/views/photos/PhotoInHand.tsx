@@ -82,7 +82,7 @@ export function PhotoInHand({ plan, photo, desk }: { plan: Plan; photo: Photo; d
             type="button"
             className={`button !min-h-[52px] px-4 ${photo.measured && !desk.isMoved ? "" : "button-main"}`}
             disabled={busy !== null}
-            onClick={() => desk.measure()}
+            onClick={desk.measure}
           >
             {photo.measured && !desk.isMoved ? "Measure again" : "These are its corners: measure"}{" "}
             <KeyHint of={PHOTO_KEYS.measure} />

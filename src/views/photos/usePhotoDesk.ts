@@ -56,7 +56,8 @@ export function usePhotoDesk(batch: OpenBatch, startBar: string | null) {
     const job = { id: photo.id, url: `/api/photos/${photo.hash}`, ...by, design, face, palette };
     const keep = (measured: MeasuredFace, at: Corners) => {
       note(setMeasured(photo.id, { corners: at, whiteAt: by.whiteAt }, measured));
-      setDraft(null);
+      // What was moved meanwhile, here or on another photo, stays.
+      setDraft((d) => (d === own ? null : d));
     };
     look(job, keeps ? keep : null);
   };
