@@ -6,7 +6,7 @@ test("a loaf is cut five ways: one is laid out by its digit, stays, is undone; w
   await newBatch(page, "To be cut");
   await page.getByRole("link", { name: "Cut", exact: true }).click();
   const sums = page.getByTestId("cut-sums");
-  await expect(sums).toContainText("9 bars 25 ×");
+  await expect(sums).toContainText("10 bars 24.5 ×");
   const ways = page.getByRole("list", { name: "Ways to cut it" }).getByRole("button");
   await expect(ways.first()).toContainText("10 bars, 24.");
   await expect(page.getByRole("img", { name: "Predicted face of bar 1" })).toHaveAttribute("data-stage", /full|smooth/);

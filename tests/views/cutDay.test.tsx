@@ -91,7 +91,7 @@ describe("the loaf", () => {
     fireEvent.click(list[3]);
     expect(chosen).toEqual([3]);
     render(<CutTally count={countBars(bars)} />);
-    expect(screen.getByTestId("cut-count").textContent).toBe("2 of 9 bars, 1 as predicted. ash on top in 1");
+    expect(screen.getByTestId("cut-count").textContent).toBe("2 of 10 bars, 1 as predicted. ash on top in 1");
   });
 
   it("the thumb says go or wait, with the hour until which it waits", () => {

@@ -75,8 +75,8 @@ describe("what comes of the cuts", () => {
   it("bars by their size with fresh and cured grams, and what is lost to what", () => {
     render(<Sums cut={cut} />);
     const said = screen.getByTestId("cut-sums").textContent!;
-    expect(said).toMatch(/^9 bars 25 × /);
-    expect(said).toMatch(/lost .+: left over .+, wire .+ g$/);
+    expect(said).toMatch(/^10 bars 24.5 × /);
+    expect(said).toMatch(/lost .+: wire .+ g$/);
     const [, fresh, cured] = /([\d ]+) g fresh, ([\d ]+) g cured/.exec(said)!.map(Number);
     expect(cured).toBeLessThan(fresh);
   });
@@ -87,7 +87,7 @@ describe("what comes of the cuts", () => {
     expect(sights).toHaveLength(cut.up.bars.length);
     expect(new Set(sights.map((s) => s.sight.key)).size).toBe(sights.length);
     render(<BarStrip sights={sights} faces={noFaces} count={sights.length + 3} />);
-    expect(screen.getAllByRole("img", { name: /^Predicted face of bar/ })).toHaveLength(9);
+    expect(screen.getAllByRole("img", { name: /^Predicted face of bar/ })).toHaveLength(10);
     expect(screen.getByText("and 3 more")).toBeTruthy();
     const { container } = render(<LoafCuts loaf={cut.loaf} up={cut.up} faces={noFaces} />);
     expect(screen.getAllByRole("img", { name: /^The loaf, / })).toHaveLength(3);

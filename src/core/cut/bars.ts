@@ -1,38 +1,51 @@
 import type { Plan } from "../document/schema";
-import { cutUp, loafBlock, volumeMm3 } from "./leaves";
+import { cutUp, divide, loafBlock, volumeMm3 } from "./leaves";
 
 /** Places of the cuts across a loaf, mm from its left end; what is left over at the right end is a thinner end piece. */
 export interface Bars {
   /** Middle of each whole bar, mm. */
   middlesMm: number[];
-  /** Where the bars begin and end, one more than there are bars: their cut faces; of an untrimmed loaf just inside its ends. */
+  /** Where the bars meet, one more than there are bars: the middle of the wire between them, and where the first begins and the last ends; of an untrimmed loaf just inside its ends. */
   edgesMm: number[];
-  /** Every cut, from left to right: the trim where there is one, between the bars, before the end piece, the trim. */
+  /** Every cut by the middle of the wire, from left to right: the trim where there is one, between the bars, before the end piece, the trim. */
   cutsMm: number[];
   /** What is left over at the right end beside the trim, mm. */
   endMm: number;
+  thicknessMm: number;
 }
 
 const THINNEST_PIECE_MM = 0.5;
 
+type Cutting = Pick<Plan, "barThicknessMm" | "trimMm" | "cutting">;
+
+/** How bars are cut across that nobody has laid out: what is trimmed off either end, as thick as the plan says as often as it fits. */
+export const acrossOf = ({ barThicknessMm, trimMm }: Pick<Plan, "barThicknessMm" | "trimMm">) => ({
+  ...{ trimStartMm: trimMm, trimEndMm: trimMm },
+  division: { kind: "pitch" as const, thickMm: barThicknessMm },
+});
+
 /**
- * Bars of a loaf, each `thicknessMm`, between trims of `trimMm` at either end; one at least, however short what is left.
+ * Bars across a loaf, as thick as the plan says, between trims at either end, each cut taking what the plan's wire does; one at least, however short what is left.
  * A trim that would leave nothing is made shorter.
  */
-export function barsOf(lengthMm: number, thicknessMm: number, trimMm = 0): Bars {
-  const trim = Math.max(0, Math.min(trimMm, lengthMm / 2 - 1));
-  const usable = lengthMm - 2 * trim;
-  const count = Math.max(1, Math.floor(usable / thicknessMm + 1e-9));
-  const thick = Math.min(thicknessMm, usable);
-  const endMm = Math.max(0, usable - count * thick);
-  const places = Array.from({ length: count + 1 }, (_, i) => trim + i * thick);
-  const edgesMm = places.map((x) => Math.min(lengthMm - THINNEST_PIECE_MM, Math.max(THINNEST_PIECE_MM, x)));
-  if (endMm > THINNEST_PIECE_MM) places.push(lengthMm - trim);
+export function barsOf(lengthMm: number, plan: Cutting): Bars {
+  const { kerfMm } = plan.cutting.cutter;
+  const trimMm = Math.max(0, Math.min(plan.trimMm, lengthMm / 2 - kerfMm - 1));
+  const asPlanned = divide(lengthMm, acrossOf({ ...plan, trimMm }), kerfMm);
+  const { pieces, cutsMm, leftOver } =
+    asPlanned ?? divide(lengthMm, { ...acrossOf({ ...plan, trimMm }), division: { kind: "parts", count: 1 } }, kerfMm)!;
+  const inside = (x: number) => Math.min(lengthMm - THINNEST_PIECE_MM, Math.max(THINNEST_PIECE_MM, x));
+  const [[from, to]] = pieces;
   return {
-    middlesMm: Array.from({ length: count }, (_, i) => trim + (i + 0.5) * thick),
-    edgesMm,
-    cutsMm: places.filter((x) => x > THINNEST_PIECE_MM && x < lengthMm - THINNEST_PIECE_MM),
-    endMm,
+    middlesMm: pieces.map(([start, end]) => (start + end) / 2),
+    edgesMm: [
+      inside(from),
+      ...pieces.slice(1).map(([start], i) => (pieces[i][1] + start) / 2),
+      inside(pieces[pieces.length - 1][1]),
+    ],
+    cutsMm,
+    endMm: leftOver ? leftOver[1] - leftOver[0] : 0,
+    thicknessMm: to - from,
   };
 }
 
@@ -51,8 +64,6 @@ export interface MouldBars {
   barShare: number;
 }
 
-type Cutting = Pick<Plan, "barThicknessMm" | "trimMm">;
-type LaidOut = Cutting & Pick<Plan, "cutting">;
 type Filled = Cut & Pick<Plan["moulds"][number], "heightMm" | "fillPct">;
 type Cut = Pick<Plan["moulds"][number], "id" | "lengthMm" | "widthMm" | "cutInto">;
 
@@ -62,9 +73,9 @@ export function barsOfMould(mould: Cut, plan: Cutting): MouldBars {
   const isAcross = mould.cutInto?.along === "length";
   const loafLengthMm = isAcross ? mould.widthMm : mould.lengthMm;
   const loafWidthMm = (isAcross ? mould.lengthMm : mould.widthMm) / loaves;
-  const own = barsOf(loafLengthMm, plan.barThicknessMm, plan.trimMm);
+  const own = barsOf(loafLengthMm, plan);
   const perLoaf = own.middlesMm.length;
-  const thicknessMm = Math.min(plan.barThicknessMm, loafLengthMm);
+  const { thicknessMm } = own;
   return {
     mouldId: mould.id,
     loaves,
@@ -79,7 +90,7 @@ export function barsOfMould(mould: Cut, plan: Cutting): MouldBars {
 }
 
 /** Bars of one mould as its cuts are laid out, or as `barsOfMould` has it where they are not. */
-export function barsToCut(mould: Filled, plan: LaidOut): MouldBars {
+export function barsToCut(mould: Filled, plan: Cutting): MouldBars {
   const plain = barsOfMould(mould, plan);
   const laid = plan.cutting.moulds.find((c) => c.mouldId === mould.id);
   if (!laid) return plain;
@@ -91,7 +102,7 @@ export function barsToCut(mould: Filled, plan: LaidOut): MouldBars {
 }
 
 /** Bars of all the moulds. */
-export const barCount = (plan: LaidOut & { moulds: readonly Filled[] }): number =>
+export const barCount = (plan: Cutting & { moulds: readonly Filled[] }): number =>
   plan.moulds.reduce((sum, m) => sum + barsToCut(m, plan).bars, 0);
 
 /** "18 bars from 2 loaves of 9", "9 bars": how the bars of a mould come about. */

@@ -5,6 +5,7 @@ import type { Plan } from "../document/schema";
 import { type CutStep, type Cutter, type Cutting, OPEN_CUTTING, type WantedBars } from "../mould/cutSchema";
 import type { LibraryTool } from "../mould/toolSchema";
 import { byId } from "../units/byId";
+import { acrossOf } from "./bars";
 import { type Block, type CutUp, cutUp, loafBlock, volumeMm3 } from "./leaves";
 import { curedShare } from "./order";
 import type { Proposal, SoapDensity } from "./propose";
@@ -36,7 +37,7 @@ export function plainCutting(
     : [];
   const bars: CutStep = {
     ...{ id: "k1", ofId: loaves[0]?.id ?? null, pieces: null, axis },
-    ...{ trimStartMm: plan.trimMm, trimEndMm: plan.trimMm, division: { kind: "pitch", thickMm: plan.barThicknessMm } },
+    ...acrossOf(plan),
   };
   return { mouldId, kerfMm: plan.cutting.cutter.kerfMm, shows: axis, steps: [...loaves, bars] };
 }

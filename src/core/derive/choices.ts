@@ -121,7 +121,7 @@ export function choiceOf(
   const colours = coloursOf(laid, masses);
   const shades = shadesOf(laid, masses, colours);
   const [mould] = laid.moulds;
-  const { middlesMm } = barsOf(mould.lengthMm, laid.barThicknessMm, laid.trimMm);
+  const { middlesMm } = barsOf(mould.lengthMm, laid);
   return {
     family,
     edit,

@@ -186,7 +186,7 @@ const doneOf = (timeline: Timeline): Set<string> =>
 /** Middle bar of a mould, mm along it. */
 function middleOf(plan: Plan, mouldId: string): number {
   const { lengthMm } = byId(plan.moulds, mouldId);
-  const { middlesMm } = barsOf(lengthMm, plan.barThicknessMm, plan.trimMm);
+  const { middlesMm } = barsOf(lengthMm, plan);
   return middlesMm[Math.floor((middlesMm.length - 1) / 2)] ?? lengthMm / 2;
 }
 

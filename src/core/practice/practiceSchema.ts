@@ -124,7 +124,7 @@ export const DEFAULT_SETTINGS: Settings = {
   scoopMl: US_MEASURES.scoopMl,
   region: "",
   residualWaterPct: 10,
-  barThicknessMm: 25,
+  barThicknessMm: 24.5,
   cureDays: 35,
 };
 

@@ -174,7 +174,11 @@ function firstMeteorShower(): Plan {
     ],
     [floor("p1", 50), ...rounds(["p2", "p3", "p4", "p1"], 12, { p1: 50, p2: 100, p3: 100, p4: 100 })],
   );
-  return { ...plan, batters: plan.batters.map((b) => ({ ...b, blendToTrace: 2.1, water: { ...b.water, value: 31 } })) };
+  return {
+    ...plan,
+    barThicknessMm: 25,
+    batters: plan.batters.map((b) => ({ ...b, blendToTrace: 2.1, water: { ...b.water, value: 31 } })),
+  };
 }
 
 const shareOfInk = { path: ["portions", "#p2", "sharePct"], value: 15 };

@@ -56,7 +56,7 @@ export function Chooser({
   const inHand =
     listed.find((c) => c.family === (taken ?? wanted)) ?? listed.find((c) => c.edit === null) ?? listed[0] ?? null;
   const [mould] = plan.moulds;
-  const bars = barsOf(mould.lengthMm, plan.barThicknessMm, plan.trimMm).middlesMm.length;
+  const bars = barsOf(mould.lengthMm, plan).middlesMm.length;
 
   const go = (by: number) => (e: KeyboardEvent) => {
     if (isField(e) || listed.length === 0) return false;

@@ -37,7 +37,7 @@ describe("what is to be otherwise the next time", () => {
     expect(changeWords(list, share)).toBe("Ink 20 % → 15 %");
     expect(changeWords(list, { ...share, value: 20 })).toBeNull();
     expect(changeWords(list, { path: ["portions", "#p9", "sharePct"], value: 3 })).toBeNull();
-    expect(changeWords(list, { path: ["barThicknessMm"], value: 24.5 })).toMatch(/^bars .* mm → 24\.5 mm$/);
+    expect(changeWords(list, { path: ["barThicknessMm"], value: 23.5 })).toBe("bars 24.5 mm → 23.5 mm");
     const scented = { ...base, portions: base.portions.map((p) => ({ ...p, scent: plainScent("S", "mild", 3) })) };
     expect(
       changeWords(adjustablesOf(scented), { path: ["portions", "#p2", "scent", "load", "amount"], value: 2 }),

@@ -15,6 +15,12 @@ import { combWays, pathOf, wireWays } from "../../../src/core/swirl/ways";
 import { type Operation, operationDurationS } from "../../../src/core/techniques/operations/registry";
 import { sayer } from "../../../src/core/units/sayer";
 
+const bare = newPlan("Bars", 1);
+const across = (barThicknessMm: number, trimMm = 0, kerfMm = 0) => ({
+  ...{ barThicknessMm, trimMm },
+  cutting: { ...bare.cutting, cutter: { ...bare.cutting.cutter, kerfMm } },
+});
+
 describe("bars of a loaf", () => {
   it("lie side by side between the trims, whatever the sizes", () => {
     fc.assert(
@@ -22,34 +28,47 @@ describe("bars of a loaf", () => {
         fc.double({ min: 20, max: 1200, noNaN: true }),
         fc.double({ min: 8, max: 120, noNaN: true }),
         fc.double({ min: 0, max: 60, noNaN: true }),
-        (lengthMm, thicknessMm, trimMm) => {
-          const { middlesMm, cutsMm, endMm } = barsOf(lengthMm, thicknessMm, trimMm);
+        fc.double({ min: 0, max: 3, noNaN: true }),
+        (lengthMm, thick, trimMm, kerfMm) => {
+          const { middlesMm, edgesMm, cutsMm, endMm, thicknessMm } = barsOf(lengthMm, across(thick, trimMm, kerfMm));
+          expect(edgesMm).toHaveLength(middlesMm.length + 1);
           expect(middlesMm.length).toBeGreaterThanOrEqual(1);
           for (const m of middlesMm) {
             expect(m).toBeGreaterThan(0);
             expect(m).toBeLessThan(lengthMm);
           }
           for (let i = 1; i < middlesMm.length; i++)
-            expect(middlesMm[i] - middlesMm[i - 1]).toBeCloseTo(thicknessMm, 9);
+            expect(middlesMm[i] - middlesMm[i - 1]).toBeCloseTo(thicknessMm + kerfMm, 9);
           for (let i = 1; i < cutsMm.length; i++) expect(cutsMm[i]).toBeGreaterThan(cutsMm[i - 1]);
           expect(endMm).toBeGreaterThanOrEqual(0);
-          expect(endMm).toBeLessThan(thicknessMm + 1e-9);
+          expect(endMm).toBeLessThan(thicknessMm + kerfMm + 1e-9);
         },
       ),
     );
   });
 
   it("known loaf: 250 mm in bars of 25 with 5 mm off either end gives nine and 15 mm over", () => {
-    const bars = barsOf(250, 25, 5);
+    const bars = barsOf(250, across(25, 5));
     expect(bars.middlesMm).toHaveLength(9);
     expect(bars.middlesMm[0]).toBe(17.5);
     expect(bars.endMm).toBeCloseTo(15, 9);
     expect(bars.cutsMm).toEqual([5, 30, 55, 80, 105, 130, 155, 180, 205, 230, 245]);
-    expect(barsOf(250, 25).cutsMm).toEqual([25, 50, 75, 100, 125, 150, 175, 200, 225]);
+    expect(barsOf(250, across(25)).cutsMm).toEqual([25, 50, 75, 100, 125, 150, 175, 200, 225]);
+  });
+
+  it("the wire takes its part: ten bars of 24.5 out of 250 mm with a wire of 0.5, nine of 25 and an end of 20.5", () => {
+    // 10 x 24.5 + 9 x 0.5 = 249.5, half a millimetre goes with a wire; 9 x 25 + 9 x 0.5 = 229.5.
+    const ten = barsOf(250, across(24.5, 0, 0.5));
+    expect(ten.middlesMm).toHaveLength(10);
+    expect(ten.endMm).toBe(0);
+    expect(ten.edgesMm[1]).toBeCloseTo(24.75, 9);
+    const nine = barsOf(250, across(25, 0, 0.5));
+    expect(nine.middlesMm).toHaveLength(9);
+    expect(nine.endMm).toBeCloseTo(20.5, 9);
   });
 
   it("the bar at a place is the nearest", () => {
-    const bars = barsOf(250, 25, 5);
+    const bars = barsOf(250, across(25, 5));
     expect(barAt(bars, 0)).toBe(0);
     expect(barAt(bars, 43)).toBe(1);
     expect(barAt(bars, 250)).toBe(8);
@@ -67,7 +86,7 @@ const decorated: Plan = {
 
 describe("decorations", () => {
   it("are counted for every bar of every mould", () => {
-    const bars = barsOf(decorated.moulds[0].lengthMm, decorated.barThicknessMm, 5).middlesMm.length;
+    const bars = barsOf(decorated.moulds[0].lengthMm, decorated).middlesMm.length;
     expect(decorationCounts(decorated).map((d) => d.pieces)).toEqual([2 * bars, bars]);
     const two = { ...decorated, moulds: [decorated.moulds[0], { ...decorated.moulds[0], id: "m2" }] };
     expect(decorationCounts(two).map((d) => d.pieces)).toEqual([4 * bars, 2 * bars]);

@@ -82,7 +82,8 @@ export const VESSEL_JOBS: Job[] = [
   },
   {
     name: "A slab cut into loaves",
-    given: "slab 400 x 300 x 40 mm filled to 95 %, four loaves across its width, bars of 25 mm, one star a bar",
+    given:
+      "slab 400 x 300 x 40 mm filled to 95 %, four loaves across its width, bars of 24.5 mm with a wire of 0.5, one star a bar",
     plan: () => ({
       ...mould(base(), {
         kind: "slab",
@@ -94,14 +95,14 @@ export const VESSEL_JOBS: Job[] = [
       decorations: [{ id: "d1", name: "star", place: "on-top", perBar: 1 }],
     }),
     figures: [
-      figure("bars", "4 x 400 / 25", 64, "", 0, (d) => d.mouldBars[0].bars),
+      figure("bars", "4 x (400 + 0.5) / (24.5 + 0.5)", 64, "", 0, (d) => d.mouldBars[0].bars),
       figure("stars", "64 x 1", 64, "", 0, (d) =>
         Number(/^(\d+)/.exec(d.weighUp.find((i) => i.id === "decoration:d1")!.words)![1]),
       ),
       figure(
         "a fresh bar",
-        "400 x 300 x 40 x 0.95 / 1000 / 64",
-        71.25,
+        "400 x 300 x 40 x 0.95 / 1000 x 24.5 x 75 / (400 x 300)",
+        69.83,
         "g",
         0.05,
         (d) => d.masses!.moulds[0].fillG * d.mouldBars[0].barShare,
@@ -136,8 +137,12 @@ export const VESSEL_JOBS: Job[] = [
   },
   {
     name: "An order by a day",
-    given: "the plain loaf; 40 bars of 120 g cured, due on 1 March 2027; 35 days of cure, 10 % of residual water",
-    plan: () => batterOf(base(), { size: { basis: "order", bars: 40, curedBarG: 120, dueOn: "2027-03-01" } }),
+    given:
+      "the plain loaf, bars of 25 mm with a wire of 0.5; 40 bars of 120 g cured, due on 1 March 2027; 35 days of cure, 10 % of residual water",
+    plan: () => ({
+      ...batterOf(base(), { size: { basis: "order", bars: 40, curedBarG: 120, dueOn: "2027-03-01" } }),
+      barThicknessMm: 25,
+    }),
     figures: [
       figure("a fresh bar of 25 mm", "1496.25 x 25 / 250", 149.6, "g", 0.2, (d) => d.orders[0].barWetG),
       figure(
@@ -149,7 +154,14 @@ export const VESSEL_JOBS: Job[] = [
         (d) => d.orders[0].barCuredG,
       ),
       figure("thickness for 120 g", "25 x 120 / 133.4", 22.5, "mm", 0.1, (d) => d.orders[0].thicknessMm),
-      figure("fillings of the mould", "250 / 22.5 = 11 bars; 40 / 11", 4, "", 0, (d) => d.orders[0].fillings),
+      figure(
+        "fillings of the mould",
+        "(250 + 0.5) / (22 + 0.5) = 11 bars; 40 / 11",
+        4,
+        "",
+        0,
+        (d) => d.orders[0].fillings,
+      ),
       figure("latest day to pour, in January", "1 March less 35 days and 1 to unmould", 24, "", 0, (d) =>
         Number(d.latestPourOn!.slice(8)),
       ),
