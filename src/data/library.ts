@@ -1,8 +1,7 @@
 import { randomUUID } from "node:crypto";
-import { and, asc, count, desc, eq, ilike, type SQL, sql } from "drizzle-orm";
-import { withLiquids } from "../core/document/earlyMigrations";
+import { and, asc, count, desc, eq, ilike, or, type SQL, sql } from "drizzle-orm";
 import { OILS } from "../core/formula/oils";
-import { LIBRARY, type LibraryDocument, type LibraryKind } from "../core/library/kinds";
+import { LIBRARY, type LibraryDocument, type LibraryKind, lifted } from "../core/library/kinds";
 import { literally, type SaveResult } from "./batches";
 import type { Database } from "./database";
 import { type FormulaVersionRow, formulaVersions, type LibraryRow, libraryItems } from "./schema";
@@ -163,26 +162,26 @@ export async function ensureOils(db: Database): Promise<void> {
   }
 }
 
-/** Formulas kept by an older Tundish get several liquids in place of one milk; versions too. */
-export async function liftFormulas(db: Database): Promise<void> {
-  const isOld = (document: SQL | typeof libraryItems.document | typeof formulaVersions.document) =>
+/** Rows kept by an older Tundish as they are now: several liquids in place of one milk in formulas and their versions, heights and hardness of cutters. */
+export async function liftRows(db: Database): Promise<void> {
+  const isOldFormula = (document: typeof libraryItems.document | typeof formulaVersions.document) =>
     sql`${document} -> 'liquids' is null`;
-  const lifted = (document: unknown) =>
-    withLiquids(document as Record<string, unknown>) as unknown as LibraryDocument<"formulas">;
+  const isOldCutter = sql`${libraryItems.document} #>> '{spec,kind}' = 'cutter' and ${libraryItems.document} #> '{spec,hardest}' is null`;
+  const isKind = (kind: LibraryKind, isOld: SQL) => and(eq(libraryItems.kind, kind), isOld);
   const items = await db
     .select()
     .from(libraryItems)
-    .where(and(eq(libraryItems.kind, "formulas"), isOld(libraryItems.document)));
-  for (const row of items)
+    .where(or(isKind("formulas", isOldFormula(libraryItems.document)), isKind("tools", isOldCutter)));
+  for (const { kind, id, document } of items)
     await db
       .update(libraryItems)
-      .set({ document: lifted(row.document) })
-      .where(isRow("formulas", row.id));
-  const versions = await db.select().from(formulaVersions).where(isOld(formulaVersions.document));
+      .set({ document: lifted(kind as LibraryKind, document) as LibraryDocument })
+      .where(isRow(kind as LibraryKind, id));
+  const versions = await db.select().from(formulaVersions).where(isOldFormula(formulaVersions.document));
   for (const row of versions) {
     await db
       .update(formulaVersions)
-      .set({ document: lifted(row.document) })
+      .set({ document: lifted("formulas", row.document) as LibraryDocument<"formulas"> })
       .where(and(eq(formulaVersions.formulaId, row.formulaId), eq(formulaVersions.version, row.version)));
   }
 }

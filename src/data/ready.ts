@@ -1,6 +1,6 @@
 import { resolve } from "node:path";
 import type { Database } from "./database";
-import { ensureOils, liftFormulas } from "./library";
+import { ensureOils, liftRows } from "./library";
 import { liftCounts } from "./stock";
 
 /** Folder of the generated migrations. */
@@ -9,6 +9,6 @@ export const migrationsFolder = () => resolve(process.env.TUNDISH_ROOT ?? proces
 /** What a migrated database is given before it is used. */
 export async function makeReady(db: Database): Promise<void> {
   await ensureOils(db);
-  await liftFormulas(db);
+  await liftRows(db);
   await liftCounts(db);
 }

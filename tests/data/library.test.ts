@@ -4,8 +4,13 @@ import { summaryOf } from "../../src/core/derive/shelf";
 import { newPlan } from "../../src/core/document/newPlan";
 import type { Plan } from "../../src/core/document/schema";
 import { OILS } from "../../src/core/formula/oils";
-import { blankDocument } from "../../src/core/library/blank";
-import { LIBRARY_KINDS, type LibraryDocument, readLibraryDocument } from "../../src/core/library/kinds";
+import { blankDocument, blankTool } from "../../src/core/library/blank";
+import {
+  LIBRARY_KINDS,
+  type LibraryDocument,
+  type LibraryKind,
+  readLibraryDocument,
+} from "../../src/core/library/kinds";
 import { DEFAULT_SETTINGS } from "../../src/core/practice/practiceSchema";
 import {
   createBatch,
@@ -25,6 +30,7 @@ import {
   ensureOils,
   getLibraryItem,
   type LibraryQuery,
+  liftRows,
   listFormulaVersions,
   listLibrary,
   putLibraryItem,
@@ -50,6 +56,35 @@ describe.each(engines())("$name database", (engine) => {
     ({ ...COLOURANTS[Object.keys(COLOURANTS)[0]], name, ...change }) as LibraryDocument<"colourants">;
 
   describe("rows of a library", () => {
+    it("kept by an older Tundish are lifted once: cutters, and formulas with one milk; others stay as they are", async () => {
+      const { heightStepMm: _, hardest: __, ...spec } = blankTool("cutter") as Record<string, unknown>;
+      const { liquids: ___, ...formula } = blankDocument("formulas", "x");
+      const old = { name: "Old wire", notes: "", spec };
+      const milk = { ...formula, milk: { kind: "goat", waterSharePct: 50, form: "fresh", partPct: 50 } };
+      const kept = (kind: LibraryKind, document: object) => createLibraryItem(open.db, kind, document as never);
+      const [wire, slow, stick] = [
+        (await kept("tools", old))!,
+        (await kept("formulas", milk))!,
+        (await kept("tools", { ...old, spec: blankTool("stick") }))!,
+      ];
+      await liftRows(open.db);
+      const now = async (kind: LibraryKind, id: string) => (await getLibraryItem(open.db, kind, id))!;
+      const lifted = (await now("tools", wire.id)).document as LibraryDocument<"tools">;
+      expect(lifted.spec).toEqual({ ...spec, heightStepMm: null, hardest: null });
+      expect((await now("formulas", slow.id)).document).toHaveProperty("liquids");
+      expect((await now("formulas", slow.id)).document).not.toHaveProperty("milk");
+      expect((await listFormulaVersions(open.db, slow.id))[0].document).toHaveProperty("liquids");
+      expect(await now("tools", stick.id)).toEqual(stick);
+      // What is set since stays, however often it starts.
+      await saveLibraryItem(open.db, "tools", wire.id, 1, {
+        document: { ...lifted, spec: { ...lifted.spec, hardest: 3 } } as never,
+        isArchived: false,
+      });
+      await liftRows(open.db);
+      expect((await now("tools", wire.id)).document).toMatchObject({ spec: { hardest: 3 } });
+      expect(readLibraryDocument("tools", old)).toEqual({ ok: true, document: lifted });
+    });
+
     it.each(LIBRARY_KINDS)("%s: a new row is a valid document, and comes back as it was stored", async (kind) => {
       const document = blankDocument(kind, "own-one");
       expect(readLibraryDocument(kind, document)).toEqual({ ok: true, document });

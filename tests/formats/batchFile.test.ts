@@ -156,6 +156,32 @@ describe("migrations", () => {
     });
   });
 
+  it("version 14: of an older cutter neither heights nor the hardest soap are known, nothing is planed, the floor stays", () => {
+    const now = newPlan("Older cuts", 1);
+    const { heightStepMm: _, hardest: __, ...cutter } = now.cutting.cutter;
+    const { skimFloorMm: ___, ...wanted } = now.cutting.wanted;
+    const step = {
+      ...{ id: "k1", ofId: null, pieces: null, axis: "length", trimStartMm: 1, trimEndMm: 0 },
+      division: { kind: "parts", count: 10 },
+    };
+    const laid = { mouldId: now.moulds[0].id, kerfMm: 0.5, shows: "length", steps: [step] };
+    const tool = { id: "e1", libraryId: null, name: "Ten wires", use: "design", servesId: null };
+    const spec = { kind: "cutter", kerfMm: 0.5, throatMm: 95, pitchMm: 25 };
+    const older = {
+      ...{ ...now, schemaVersion: 13, cutting: { wanted, cutter, moulds: [laid] } },
+      equipment: [{ ...tool, spec }],
+    };
+    const read = readPlan(older);
+    if (!read.ok) throw new Error(JSON.stringify(read.problems));
+    expect(read.plan.cutting).toEqual({
+      wanted: { ...wanted, skimFloorMm: 0 },
+      cutter: { ...cutter, heightStepMm: null, hardest: null },
+      planer: null,
+      moulds: [{ ...laid, heightStepMm: null, steps: [{ ...step, isPlaned: false }] }],
+    });
+    expect(read.plan.equipment[0].spec).toEqual({ ...spec, heightStepMm: null, hardest: null });
+  });
+
   it("a gap in the chain is said", () => {
     expect(migrate({ schemaVersion: 1 }, chain.slice(1), 3)).toMatchObject({
       ok: false,

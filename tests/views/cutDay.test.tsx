@@ -8,6 +8,7 @@ import { derive } from "../../src/core/derive/derive";
 import { applyEdit, type Edit } from "../../src/core/document/edits/edit";
 import { newPlan } from "../../src/core/document/newPlan";
 import type { Plan } from "../../src/core/document/schema";
+import { blankTool } from "../../src/core/library/blank";
 import { FINDINGS } from "../../src/core/mould/cutDaySchema";
 import { sightOf } from "../../src/views/cut/BarStrip";
 import { CutCounts, CutTally } from "../../src/views/cut/CutCounts";
@@ -16,6 +17,8 @@ import { DayStrip } from "../../src/views/cut/DayStrip";
 import { Findings, ThumbPad } from "../../src/views/cut/Findings";
 import { GoOrWait } from "../../src/views/cut/GoOrWait";
 import { CUT_DAY_KEYS } from "../../src/views/keys/screens";
+import { BenchProvider } from "../../src/views/parts/bench";
+import { EMPTY_BENCH } from "../support/bench";
 
 const ON = "2026-11-27";
 const plan = newPlan("Cut day", 1);
@@ -102,13 +105,33 @@ describe("the loaf", () => {
     });
     const { after } = derive({ ...plan, pourOn: "2026-11-28" }).dates!;
     document.documentElement.dataset.alive = "";
+    let bench = EMPTY_BENCH;
     const said = (p: Plan) => {
-      const { container, unmount } = render(<GoOrWait plan={p} after={after} planHref="/x" />);
+      const { container, unmount } = render(
+        <BenchProvider bench={bench}>
+          <GoOrWait plan={p} after={after} planHref="/x" />
+        </BenchProvider>,
+      );
       const text = container.textContent!;
       unmount();
       return text;
     };
     expect(said(of(null))).toMatch(/Press a thumb on the loaf first/);
+    expect(said(of(2))).toMatch(/^Thumb 2 of 4, dents, 20 h after the pour: wait until about/);
+    expect(said(of(4))).toMatch(/go, by the cutting plan\. It is firm/);
+    // A cutter that takes no soap as firm as that is said, with those of the studio that are known to.
+    const wires = (hardest: 1 | 2 | 3 | 4 | null): Plan => {
+      const p = of(3);
+      return { ...p, cutting: { ...p.cutting, cutter: { ...p.cutting.cutter, name: "Ten wires", hardest } } };
+    };
+    const none = "None of your cutters is known to take it.";
+    expect(said(wires(2))).toContain(`a print: too firm for Ten wires, which cuts up to thumb 2. ${none}`);
+    expect(said(wires(3))).toMatch(/: go, by/);
+    const tool = (name: string, hardest: 4 | null) => ({
+      document: { name, notes: "", spec: { ...blankTool("cutter"), hardest } },
+    });
+    bench = { ...EMPTY_BENCH, tools: [tool("Wire", 4), tool("Old wire", null)] } as never;
+    expect(said(wires(2))).toContain("thumb 2. Wire takes it: lay the cuts out for that in the cutting plan.");
     const onSet = vi.fn();
     render(<ThumbPad thumb={2} onSet={onSet} />);
     const pads = screen.getAllByRole("button");

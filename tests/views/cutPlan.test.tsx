@@ -33,7 +33,12 @@ const pictured = (list: readonly Proposal[]): Pictured[] =>
 
 describe("ways to cut", () => {
   it("stand under their digits with what comes out, what is lost and what is wrong; one press lays one out", () => {
-    const { list: found, tried } = proposeCuts(cut.loaf, { ...asked, bars: 30 }, [plan.cutting.cutter], soap);
+    const { list: found, tried } = proposeCuts(
+      cut.loaf,
+      { ...asked, bars: 30 },
+      [{ cutter: plan.cutting.cutter, planer: null }],
+      soap,
+    );
     const list = pictured(found);
     const laid: Pictured[] = [];
     render(
@@ -61,7 +66,7 @@ describe("ways to cut", () => {
     const { list, tried } = proposeCuts(
       loafBlock({ lengthMm: 250, widthMm: 90 }, 66),
       asked,
-      [{ ...plan.cutting.cutter, throatMm: 30 }],
+      [{ cutter: { ...plan.cutting.cutter, throatMm: 30 }, planer: null }],
       soap,
     );
     render(
@@ -69,6 +74,18 @@ describe("ways to cut", () => {
     );
     expect(screen.getByText(/No way to cut/)).toBeTruthy();
   });
+});
+
+it("cutters that the loaf is too hard for are named; how each way is planed is said", () => {
+  const planer = { name: "Bench Planer", passMm: 1, widthMm: 110 };
+  const { list } = proposeCuts(cut.loaf, { ...asked, skimMm: 2 }, [{ cutter: plan.cutting.cutter, planer }], cut.soap);
+  const hard = { ...plan.cutting.cutter, name: "Ten wires", hardest: 2 as const };
+  const shown = { tried: 1, chosen: -1, sights: [], faces: noFaces, onLayOut: () => {}, tooHardFor: [hard] };
+  const { container, rerender } = render(<Proposals list={pictured(list)} thumb={3} {...shown} />);
+  expect(container.textContent).toContain("at thumb 3 of 4: Ten wires cuts soap up to thumb 2.");
+  expect(container.textContent).toContain("planed by bench planer");
+  rerender(<Proposals list={[]} thumb={3} {...shown} />);
+  expect(container.textContent).toBe("Not tried, as the loaf is at thumb 3 of 4: Ten wires cuts soap up to thumb 2.");
 });
 
 describe("what comes of the cuts", () => {
@@ -125,7 +142,12 @@ it("says which colours every bar shows, once all of them are drawn, and when it 
     new RegExp(`^${plan.portions[2].name} in 1 of 2\\.`),
   );
   const { after } = derive({ ...plan, pourOn: "2026-11-28" }).dates!;
-  render(<When after={after} finishedAt={null} />);
+  const soft = { ...plan.cutting.cutter, hardest: 3 as const };
+  const { unmount } = render(<When after={after} finishedAt={null} cutter={soft} />);
+  expect(screen.getByTestId("cut-when").textContent).toContain("Single wire cuts up to thumb 3 (a print): no later");
+  unmount();
+  render(<When after={after} finishedAt={null} cutter={{ ...soft, hardest: 4 }} />);
+  expect(screen.getByTestId("cut-when").textContent).not.toContain("Single wire");
   expect(screen.getByTestId("cut-when").textContent).toMatch(/^Cut best after \d+ h/);
   expect(render(<When after={null} finishedAt={null} />).container.textContent).toBe("");
 });
@@ -147,4 +169,16 @@ it("what is wanted is set field by field; a box is three sizes, and can be left 
   expect(now.cutting.wanted.boxMm).toEqual([95, 68, 30]);
   fireEvent.click(screen.getByLabelText("box"));
   expect(now.cutting.wanted.boxMm).toBeNull();
+  // What cuts, and what planes.
+  fireEvent.change(screen.getByLabelText(/^height goes in steps of/), { target: { value: "2.5" } });
+  fireEvent.change(screen.getByLabelText("cuts soap up to"), { target: { value: "3" } });
+  expect(now.cutting.cutter).toMatchObject({ heightStepMm: 2.5, hardest: 3 });
+  fireEvent.change(screen.getByLabelText("cuts soap up to"), { target: { value: "" } });
+  expect(now.cutting.cutter.hardest).toBeNull();
+  expect(screen.queryByLabelText(/^a pass takes/)).toBeNull();
+  fireEvent.click(screen.getByLabelText(/^a planer takes/));
+  fireEvent.change(screen.getByLabelText(/^a pass takes/), { target: { value: "0.5" } });
+  expect(now.cutting.planer).toMatchObject({ passMm: 0.5, widthMm: 110 });
+  fireEvent.click(screen.getByLabelText(/^a planer takes/));
+  expect(now.cutting.planer).toBeNull();
 });

@@ -53,7 +53,7 @@ const CORNERS = [
 
 const MARKS = { corners: CORNERS, whiteAt: null };
 
-const STEP = { ofId: null, pieces: null, trimStartMm: 0, trimEndMm: 0 };
+const STEP = { ofId: null, pieces: null, trimStartMm: 0, trimEndMm: 0, isPlaned: false };
 
 /** A worker that answers what it is told to. */
 class FakeWorker extends EventTarget {
@@ -198,7 +198,7 @@ describe("the photo in hand", () => {
         ...base.cutting,
         moulds: [
           {
-            ...{ mouldId: "m1", kerfMm: 0.5, shows: "width" },
+            ...{ mouldId: "m1", kerfMm: 0.5, heightStepMm: null, shows: "width" },
             steps: [
               { ...STEP, id: "x1", axis: "length", division: { kind: "pitch", thickMm: 50 } },
               { ...STEP, id: "x2", ofId: "x1", axis: "width", division: { kind: "parts", count: 2 } },

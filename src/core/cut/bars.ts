@@ -1,4 +1,5 @@
 import type { Plan } from "../document/schema";
+import { UNTRIMMED } from "../mould/cutSchema";
 import { cutUp, divide, loafBlock, volumeMm3 } from "./leaves";
 
 /** Places of the cuts across a loaf, mm from its left end; what is left over at the right end is a thinner end piece. */
@@ -20,7 +21,7 @@ type Cutting = Pick<Plan, "barThicknessMm" | "trimMm" | "cutting">;
 
 /** How bars are cut across that nobody has laid out: what is trimmed off either end, as thick as the plan says as often as it fits. */
 export const acrossOf = ({ barThicknessMm, trimMm }: Pick<Plan, "barThicknessMm" | "trimMm">) => ({
-  ...{ trimStartMm: trimMm, trimEndMm: trimMm },
+  ...{ ...UNTRIMMED, trimStartMm: trimMm, trimEndMm: trimMm },
   division: { kind: "pitch" as const, thickMm: barThicknessMm },
 });
 
@@ -31,9 +32,10 @@ export const acrossOf = ({ barThicknessMm, trimMm }: Pick<Plan, "barThicknessMm"
 export function barsOf(lengthMm: number, plan: Cutting): Bars {
   const { kerfMm } = plan.cutting.cutter;
   const trimMm = Math.max(0, Math.min(plan.trimMm, lengthMm / 2 - kerfMm - 1));
-  const asPlanned = divide(lengthMm, acrossOf({ ...plan, trimMm }), kerfMm);
+  const across = acrossOf({ ...plan, trimMm });
+  const wire = { kerfMm, heightStepMm: null };
   const { pieces, cutsMm, leftOver } =
-    asPlanned ?? divide(lengthMm, { ...acrossOf({ ...plan, trimMm }), division: { kind: "parts", count: 1 } }, kerfMm)!;
+    divide(lengthMm, across, wire) ?? divide(lengthMm, { ...across, division: { kind: "parts", count: 1 } }, wire)!;
   const inside = (x: number) => Math.min(lengthMm - THINNEST_PIECE_MM, Math.max(THINNEST_PIECE_MM, x));
   const [[from, to]] = pieces;
   return {

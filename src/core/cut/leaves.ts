@@ -12,6 +12,21 @@ export interface Leaf extends Block {
   place: readonly number[];
 }
 
+/** The cuts of a step through a block, the first of its blocks where they differ; lengths along its axis, mm. */
+export interface StepCuts {
+  step: CutStep;
+  /** How many blocks it cuts. */
+  blocks: number;
+  lengthMm: number;
+  /** Where the middle of the wire goes, from the start of the block. */
+  atMm: number[];
+  /** What comes off the start and the end before anything else. */
+  offMm: readonly [number, number];
+  piecesMm: number[];
+  /** Whether the height of the wire goes in steps. */
+  isStepped: boolean;
+}
+
 /** What comes of a loaf by its cuts; volumes in mm3. All parts together are the loaf. */
 export interface CutUp {
   bars: Leaf[];
@@ -20,8 +35,8 @@ export interface CutUp {
   trimMm3: number;
   leftOverMm3: number;
   wireMm3: number;
-  /** Cuts that each step makes through one block, in the order of the steps, how long that block is along its axis, and where the middle of the wire goes, mm from its start. */
-  cuts: { step: CutStep; blocks: number; lengthMm: number; atMm: number[] }[];
+  /** Cuts of each step, in their order. */
+  cuts: StepCuts[];
   /** Steps that fit no block: what they ask for is thicker than what is there. */
   misfits: string[];
 }
@@ -30,6 +45,8 @@ export const volumeMm3 = ({ size }: Pick<Block, "size">): number => size.length 
 
 /** Rounding of sums of lengths, mm. */
 const HAIR = 1e-9;
+const down = (n: number) => Math.floor(n + HAIR);
+const up = (n: number) => Math.ceil(n - HAIR);
 
 /** One length divided: pieces as [from, to], trims, what is left over, and cuts by the middle of the wire, mm. Null where nothing fits. */
 export interface Divided {
@@ -37,44 +54,68 @@ export interface Divided {
   trims: [number, number][];
   leftOver: [number, number] | null;
   cutsMm: number[];
+  /** What comes off the start and the end before anything else, mm. */
+  offMm: [number, number];
 }
+
+/** What the wire takes at every cut, and the steps that its height goes in from the start of the length, mm; null where it can be anywhere. */
+export interface Wire {
+  kerfMm: number;
+  heightStepMm: number | null;
+}
+
+/** A length that a wire of such steps can be set to: the nearest, or the next below or above. */
+const settable = (mm: number, { heightStepMm: step }: Wire, round: (n: number) => number = Math.round): number =>
+  step === null ? mm : round(mm / step) * step;
 
 /**
  * Divides a length: the trims are cut off first, each by a cut of its own, then the pieces with a wire's width between them; what is left after the last is over, less the wire that cuts
- * it off.
- * @param lengthMm all of it @param kerfMm taken by every cut
+ * it off. What is planed off costs no wire. Where the wire goes in steps, trims grow to the next and pieces end at the nearest; the last takes the rest.
+ * @param lengthMm all of it
  */
 export function divide(
   lengthMm: number,
-  { trimStartMm, trimEndMm, division }: Pick<CutStep, "trimStartMm" | "trimEndMm" | "division">,
-  kerfMm: number,
+  { trimStartMm, trimEndMm, isPlaned, division }: Pick<CutStep, "trimStartMm" | "trimEndMm" | "isPlaned" | "division">,
+  wire: Wire,
 ): Divided | null {
-  const startMm = trimStartMm > 0 ? trimStartMm + kerfMm : 0;
-  const endMm = lengthMm - (trimEndMm > 0 ? trimEndMm + kerfMm : 0);
+  const { kerfMm } = wire;
+  const trimKerfMm = isPlaned ? 0 : kerfMm;
+  const hasStart = trimStartMm > 0;
+  const hasEnd = trimEndMm > 0;
+  const offStartMm = hasStart && !isPlaned ? settable(trimStartMm, wire, up) : trimStartMm;
+  const startMm = hasStart ? offStartMm + trimKerfMm : 0;
+  const openEndMm = lengthMm - (hasEnd ? trimEndMm + trimKerfMm : 0);
+  const endMm = hasEnd && !isPlaned ? settable(openEndMm, wire, down) : openEndMm;
   const thick = thicknesses(division, endMm - startMm, kerfMm);
   if (thick.length === 0) return null;
+  // A planed floor is the floor that heights are set from.
+  const floorMm = hasStart && isPlaned ? startMm : 0;
   const half = kerfMm / 2;
-  const cutsMm: number[] = trimStartMm > 0 ? [trimStartMm + half] : [];
+  const cutsMm: number[] = hasStart && !isPlaned ? [startMm - half] : [];
   const pieces: [number, number][] = [];
   let atMm = startMm;
-  thick.forEach((mm, i) => {
-    if (i > 0) {
-      cutsMm.push(atMm + half);
-      atMm += kerfMm;
-    }
-    pieces.push([atMm, atMm + mm]);
-    atMm += mm;
-  });
+  for (const [i, mm] of thick.entries()) {
+    const fromMm = i > 0 ? atMm + kerfMm : startMm;
+    const isRest = division.kind === "parts" && i === thick.length - 1;
+    const nominalMm = division.kind === "parts" ? startMm + (i + 1) * mm + i * kerfMm : fromMm + mm;
+    const toMm = isRest ? endMm : floorMm + settable(nominalMm - floorMm, wire);
+    if (toMm > endMm + HAIR && division.kind !== "parts") break;
+    if (i > 0) cutsMm.push(atMm + half);
+    pieces.push([fromMm, toMm]);
+    atMm = toMm;
+  }
+  if (pieces.length === 0 || pieces.some(([from, to]) => to - from < HAIR) || atMm > endMm + HAIR) return null;
   const overMm = endMm - atMm;
   const isOver = overMm > kerfMm + HAIR;
   if (isOver) cutsMm.push(atMm + half);
-  if (trimEndMm > 0) cutsMm.push(endMm + half);
+  if (hasEnd && !isPlaned) cutsMm.push(endMm + half);
   return {
     pieces,
     trims: [
-      ...(trimStartMm > 0 ? ([[0, trimStartMm]] as [number, number][]) : []),
-      ...(trimEndMm > 0 ? ([[lengthMm - trimEndMm, lengthMm]] as [number, number][]) : []),
+      ...(hasStart ? ([[0, offStartMm]] as [number, number][]) : []),
+      ...(hasEnd ? ([[endMm + trimKerfMm, lengthMm]] as [number, number][]) : []),
     ],
+    offMm: [offStartMm, hasEnd ? lengthMm - endMm - trimKerfMm : 0],
     leftOver: isOver ? [atMm + kerfMm, endMm] : null,
     cutsMm,
   };
@@ -109,21 +150,27 @@ const sliced = (block: Block, axis: CutAxis, [from, to]: readonly [number, numbe
 const takes = ({ pieces }: CutStep, index: number): boolean =>
   pieces === null || (index >= pieces[0] && index <= pieces[1]);
 
-/** Cuts a block up as the steps say. Steps that follow none that is there do nothing. */
-export function cutUp(loaf: Block, { steps, kerfMm }: Pick<Cutting, "steps" | "kerfMm">): CutUp {
+/** Cuts a block up as the steps say. Steps that follow none that is there do nothing. Pieces that were cut across are turned for what follows: their cuts know no steps of height. */
+export function cutUp(loaf: Block, { steps, kerfMm, heightStepMm }: Pick<Cutting, "steps" | keyof Wire>): CutUp {
   const up: CutUp = { bars: [], trims: [], trimMm3: 0, leftOverMm3: 0, wireMm3: 0, cuts: [], misfits: [] };
   const made = new Map<string, CutUp["cuts"][number]>();
   const next = (ofId: string | null, index: number) => steps.find((s) => s.ofId === ofId && takes(s, index));
-  const work = (block: Block, ofId: string | null, index: number, place: readonly number[]): void => {
+  const work = (block: Block, ofId: string | null, index: number, place: readonly number[], lies = true): void => {
     const step = next(ofId, index);
-    const divided = step ? divide(block.size[step.axis], step, kerfMm) : null;
+    const isLevel = step?.axis === "height" && lies;
+    const wire = { kerfMm, heightStepMm: isLevel ? heightStepMm : null };
+    const divided = step ? divide(block.size[step.axis], step, wire) : null;
     if (step && !divided && !up.misfits.includes(step.id)) up.misfits.push(step.id);
     if (!step || !divided) {
       up.bars.push({ ...block, stepId: ofId, place });
       return;
     }
     const { axis } = step;
-    const cut = made.get(step.id) ?? { step, blocks: 0, lengthMm: block.size[axis], atMm: divided.cutsMm };
+    const cut = made.get(step.id) ?? {
+      ...{ step, blocks: 0, lengthMm: block.size[axis], atMm: divided.cutsMm, offMm: divided.offMm },
+      piecesMm: divided.pieces.map(([from, to]) => to - from),
+      isStepped: wire.heightStepMm !== null,
+    };
     if (cut.blocks === 0) up.cuts.push(cut);
     made.set(step.id, cut);
     cut.blocks++;
@@ -131,7 +178,7 @@ export function cutUp(loaf: Block, { steps, kerfMm }: Pick<Cutting, "steps" | "k
     if (divided.leftOver)
       up.trims.push({ ...sliced(block, axis, divided.leftOver), stepId: step.id, why: "left-over" });
     divided.pieces.forEach((piece, i) => {
-      work(sliced(block, axis, piece), step.id, i, [...place, i]);
+      work(sliced(block, axis, piece), step.id, i, [...place, i], lies && axis !== "length");
     });
   };
   work(loaf, null, 0, []);

@@ -2,7 +2,8 @@ import type { CutAxis } from "../mould/cutSchema";
 import type { FamilyId } from "../techniques/families/registry";
 import { AXES_OF_FACE } from "./faceAxes";
 import type { CutUp, Leaf } from "./leaves";
-import { facing, type Pattern, type Proposal } from "./propose";
+import { facing, type Proposal } from "./propose";
+import type { Pattern } from "./ways";
 
 /** The colours of a loaf on an even grid: index `x + nx * (y + ny * z)`, along the loaf, from the near wall, from the floor. */
 export interface Voxels {

@@ -2,13 +2,23 @@ import type { Masses } from "../batter/masses";
 import type { Edit } from "../document/edits/edit";
 import { idMaker } from "../document/ids";
 import type { Plan } from "../document/schema";
-import { type CutStep, type Cutter, type Cutting, OPEN_CUTTING, type WantedBars } from "../mould/cutSchema";
+import type { Thumb } from "../mould/cutDaySchema";
+import {
+  type CutStep,
+  type Cutter,
+  type Cutting,
+  OPEN_CUTTING,
+  type Planer,
+  UNTRIMMED,
+  type WantedBars,
+} from "../mould/cutSchema";
 import type { LibraryTool } from "../mould/toolSchema";
 import { byId } from "../units/byId";
 import { acrossOf } from "./bars";
 import { type Block, type CutUp, cutUp, loafBlock, volumeMm3 } from "./leaves";
 import { curedShare } from "./order";
 import type { Proposal, SoapDensity } from "./propose";
+import type { CutTools } from "./ways";
 
 /** A loaf that is to be cut, and how. */
 export interface PlannedCut {
@@ -30,7 +40,7 @@ export function plainCutting(
   const loaves: CutStep[] = cutInto
     ? [
         {
-          ...{ id: "k0", ofId: null, pieces: null, axis: cutInto.along, trimStartMm: 0, trimEndMm: 0 },
+          ...{ id: "k0", ofId: null, pieces: null, axis: cutInto.along, ...UNTRIMMED },
           division: { kind: "parts", count: cutInto.loaves },
         },
       ]
@@ -39,21 +49,56 @@ export function plainCutting(
     ...{ id: "k1", ofId: loaves[0]?.id ?? null, pieces: null, axis },
     ...acrossOf(plan),
   };
-  return { mouldId, kerfMm: plan.cutting.cutter.kerfMm, shows: axis, steps: [...loaves, bars] };
+  const { kerfMm, heightStepMm } = plan.cutting.cutter;
+  return { mouldId, kerfMm, heightStepMm, shows: axis, steps: [...loaves, bars] };
 }
 
 /** Cutters to choose from: the studio's, and the batch's own where it is none of them. */
 export function cuttersAtHand(plan: Pick<Plan, "cutting">, tools: readonly { document: LibraryTool }[]): Cutter[] {
   const own = tools.flatMap(({ document: { name, spec } }): Cutter[] => {
     if (spec.kind !== "cutter") return [];
-    const { kerfMm, throatMm, pitchMm } = spec;
-    return [{ name, kerfMm, throatMm, pitchMm }];
+    const { kind: _, ...cutter } = spec;
+    return [{ name, ...cutter }];
   });
   const { cutter } = plan.cutting;
   const isSame = (c: Cutter) => JSON.stringify(Object.values(c)) === JSON.stringify(Object.values(cutter));
   // Nobody has chosen the cutter that a batch begins with.
   const isUnchosen = JSON.stringify(cutter) === JSON.stringify(OPEN_CUTTING.cutter);
   return own.length === 0 ? [cutter] : own.some(isSame) || isUnchosen ? own : [cutter, ...own];
+}
+
+/** What skims a loaf: the batch's own planer, else the first of the studio's that is wide enough; null where there is none. */
+function planerAtHand(
+  plan: Pick<Plan, "cutting">,
+  tools: readonly { document: LibraryTool }[],
+  loafWidthMm: number,
+): Planer | null {
+  const own = plan.cutting.planer;
+  const studio = tools.flatMap(({ document: { name, spec } }): Planer[] => {
+    if (spec.kind !== "planer") return [];
+    const { kind: _, ...planer } = spec;
+    return [{ name, ...planer }];
+  });
+  return [...(own ? [own] : []), ...studio].find((p) => p.widthMm >= loafWidthMm) ?? null;
+}
+
+/** Whether a cutter takes soap as firm as a thumb told; true where nobody has told it, or it is not known of the cutter. */
+export const takesThumb = ({ hardest }: Cutter, thumb: Thumb | null): boolean =>
+  thumb === null || hardest === null || thumb <= hardest;
+
+/** Each cutter at hand that takes the loaf as firm as a thumb told, with what skims the loaf; and those that it is too hard for. */
+export function cutToolsFor(
+  plan: Plan,
+  tools: readonly { document: LibraryTool }[],
+  loaf: Block,
+): { tools: CutTools[]; tooHardFor: Cutter[] } {
+  const { thumb } = plan.record.cutDay;
+  const all = cuttersAtHand(plan, tools);
+  const planer = planerAtHand(plan, tools, loaf.size.width);
+  return {
+    tools: all.filter((c) => takesThumb(c, thumb)).map((cutter) => ({ cutter, planer })),
+    tooHardFor: all.filter((c) => !takesThumb(c, thumb)),
+  };
 }
 
 /** How what comes out of a mould is cut, and what comes of it; null where nothing is poured into it. */
@@ -88,7 +133,7 @@ export function askedOf(plan: Plan, cut: PlannedCut): WantedBars {
 const DECIMALS = 1;
 
 /** The edit that lays a way to cut out for a mould: its steps with ids of their own, and the plan's bars as thick where they are cut across alone. */
-export function layOutCut(plan: Plan, mouldId: string, { cutting, cutter, pattern, sizeMm }: Proposal): Edit {
+export function layOutCut(plan: Plan, mouldId: string, { cutting, cutter, planer, pattern, sizeMm }: Proposal): Edit {
   const fresh = idMaker(plan);
   const ids = new Map(cutting.steps.map((s) => [s.id, fresh("k")]));
   const steps = cutting.steps.map((s) => ({
@@ -101,6 +146,7 @@ export function layOutCut(plan: Plan, mouldId: string, { cutting, cutter, patter
   const edits = [
     set(["cutting", "moulds"], [...plan.cutting.moulds.filter((c) => c.mouldId !== mouldId), laid]),
     set(["cutting", "cutter"], cutter),
+    ...(planer ? [set(["cutting", "planer"], planer)] : []),
     ...(pattern === "across" ? [set(["barThicknessMm"], Number(sizeMm[0].toFixed(DECIMALS)))] : []),
   ];
   return { kind: "all", edits };

@@ -1,5 +1,6 @@
-import type { CutAxis, CutStep, Cutter, Cutting, WantedBars } from "../mould/cutSchema";
-import { type Block, type CutUp, cutUp, divide, type Leaf, volumeMm3 } from "./leaves";
+import type { CutAxis, Cutter, Cutting, Planer, WantedBars } from "../mould/cutSchema";
+import { type Block, type CutUp, cutUp, type Leaf, volumeMm3 } from "./leaves";
+import { type CutTools, PATTERNS, type Pattern, THINNEST_MM, type WayToCut, waysToCut } from "./ways";
 
 /** Mass of the soap in a loaf, g per mm3: as it is cut, and cured. */
 export interface SoapDensity {
@@ -11,6 +12,8 @@ export interface SoapDensity {
 export interface Proposal {
   cutting: Omit<Cutting, "mouldId">;
   cutter: Cutter;
+  /** What skims it, where that is planed off. */
+  planer: Planer | null;
   pattern: Pattern;
   up: CutUp;
   /** Size of most bars, mm, thinnest first; their grams. */
@@ -30,20 +33,20 @@ export interface Proposal {
   cost: number;
 }
 
-export const PATTERNS = ["across", "level", "along", "on-side", "guest"] as const;
-export type Pattern = (typeof PATTERNS)[number];
-
-/** Most pieces along the loaf, across its width, and in its height that are tried. */
-const MOST = { length: 40, width: 8, height: 4 } as const;
-/** No bar is thinner than this, and none has a narrower face, mm. */
-const THINNEST_MM = 8;
+/** No bar has a narrower face than this, mm. */
 const NARROWEST_MM = 40;
 /** A bar longer or wider than this is a block, no bar, mm. */
 const LARGEST_MM = 130;
-/** Trims that take an uneven end off, mm: tried beside none. */
-const TRIMS_MM = [0, 1, 2, 4] as const;
-/** What anything off costs at all, and a millimetre within the tolerance, a millimetre off, a gram off, a millimetre over the box and a missing bar cost, in parts of a loaf wasted (Tundish's order: what was asked for goes before waste). */
-const COSTS = { misfit: 0.25, perMmWithin: 0.004, perMm: 0.05, perG: 0.02, perBoxMm: 0.08, perBar: 0.1 } as const;
+/** What anything off costs at all, and a millimetre within the tolerance, a millimetre off, a gram off, a millimetre over the box and a missing bar cost, and a millimetre by which bars of one kind differ, in parts of a loaf wasted (Tundish's order: what was asked for goes before waste). */
+const COSTS = {
+  misfit: 0.25,
+  perMmWithin: 0.004,
+  perMmUneven: 0.01,
+  perMm: 0.05,
+  perG: 0.02,
+  perBoxMm: 0.08,
+  perBar: 0.1,
+} as const;
 export const MOST_PROPOSALS = 5;
 
 /** Whether a piece of this size, thinnest first, is a bar: no sliver, no stick, no block. */
@@ -72,6 +75,7 @@ function heldAgainst(
   curedG: number,
   bars: number,
   wasteShare: number,
+  unevenMm: number,
   wanted: WantedBars,
 ): Pick<Proposal, "offMm" | "offG" | "boxOverMm" | "short" | "cost"> {
   const offMm = wanted.thickMm === null ? 0 : over(sizeMm[0] - wanted.thickMm, wanted.thickTolMm);
@@ -83,6 +87,7 @@ function heldAgainst(
   const cost =
     wasteShare +
     COSTS.perMmWithin * withinMm +
+    COSTS.perMmUneven * unevenMm +
     (isMisfit ? COSTS.misfit : 0) +
     COSTS.perMm * offMm +
     COSTS.perG * offG +
@@ -96,7 +101,7 @@ export function judgeCutting(
   loaf: Block,
   cutting: Proposal["cutting"],
   pattern: Pattern,
-  cutter: Cutter,
+  { cutter, planer }: CutTools,
   wanted: WantedBars,
   soap: SoapDensity,
 ): Proposal | null {
@@ -111,13 +116,21 @@ export function judgeCutting(
   const wasteShare = wasteMm3 / volumeMm3(loaf);
   return {
     ...{ cutting, cutter, pattern, up, sizeMm, wetG, curedG, wasteShare },
-    ...heldAgainst(sizeMm, curedG, up.bars.length, wasteShare, wanted),
+    planer: cutting.steps.some((s) => s.isPlaned) ? planer : null,
+    ...heldAgainst(sizeMm, curedG, up.bars.length, wasteShare, unevenMm(up.bars, pattern), wanted),
     wasteG: {
       trim: up.trimMm3 * soap.wetGPerMm3,
       leftOver: up.leftOverMm3 * soap.wetGPerMm3,
       wire: up.wireMm3 * soap.wetGPerMm3,
     },
   };
+}
+
+/** By how much the heights of bars differ that are meant to be alike, mm: a wire that goes in steps cuts no even halves. */
+function unevenMm(bars: readonly Leaf[], pattern: Pattern): number {
+  if (pattern === "guest") return 0;
+  const heights = bars.map((b) => b.size.height);
+  return Math.max(...heights) - Math.min(...heights);
 }
 
 function commonest(bars: readonly Leaf[]): Leaf {
@@ -134,118 +147,9 @@ function commonest(bars: readonly Leaf[]): Leaf {
   return [...counts.values()].reduce((a, b) => (b.count > a.count ? b : a)).bar;
 }
 
-const cutStep = (fields: Partial<CutStep> & Pick<CutStep, "id" | "axis" | "division">): CutStep => ({
-  ofId: null,
-  pieces: null,
-  trimStartMm: 0,
-  trimEndMm: 0,
-  ...fields,
-});
-
-/** Whether a cutter takes the block that a step cuts: nothing across its wire is larger than its throat. */
-function isTaken(cutter: Cutter, block: Block["size"], axis: CutAxis): boolean {
-  if (cutter.throatMm === null) return true;
-  const across = (["length", "width", "height"] as const).filter((a) => a !== axis).map((a) => block[a]);
-  return Math.min(...across) <= cutter.throatMm;
-}
-
-/** Divisions of a length that are worth trying: equal parts, and pieces of the wanted thickness or the cutter's pitch with what is left over. */
-function divisionsOf(roomMm: number, most: number, thickMm: number | null, cutter: Cutter): CutStep["division"][] {
-  if (cutter.pitchMm !== null) return [{ kind: "pitch", thickMm: cutter.pitchMm - cutter.kerfMm }];
-  const list: CutStep["division"][] = [];
-  for (let count = 1; count <= most; count++)
-    if ((roomMm - (count - 1) * cutter.kerfMm) / count >= THINNEST_MM) list.push({ kind: "parts", count });
-  if (thickMm !== null && thickMm <= roomMm) list.push({ kind: "pitch", thickMm });
-  return list;
-}
-
-const isWhole = (d: CutStep["division"]) => d.kind === "parts" && d.count === 1;
-
-/** A way to cut, with what its bars are by sums of one direction at a time. */
-export interface WayToCut {
-  cutting: Proposal["cutting"];
-  pattern: Pattern;
-  bars: number;
-  /** Most bars, mm, thinnest first; all bars together, mm3. */
-  sizeMm: readonly [number, number, number];
-  barsMm3: number;
-}
-
-/** Fewest bars across of which the last two are halved: the whole ones stay the most. */
-const LEAST_FOR_GUESTS = 6;
-
-/** Every way to cut that is tried: level, along, across, each divided or not, the start trimmed or not, the last two bars halved or all of them. */
-export function* waysToCut(loaf: Block, wanted: WantedBars, cutter: Cutter): Generator<WayToCut> {
-  const single: Cutter = { ...cutter, pitchMm: null };
-  const { kerfMm } = cutter;
-  const taken = (axis: CutAxis) => isTaken(cutter, loaf.size, axis);
-  const ofAxis = (axis: CutAxis, most: number, by: Cutter, trims: Pick<CutStep, "trimStartMm" | "trimEndMm">) => {
-    const roomMm = loaf.size[axis] - trims.trimStartMm - trims.trimEndMm;
-    return divisionsOf(roomMm, most, axis === "length" ? wanted.thickMm : null, by).flatMap((division) => {
-      const divided = divide(loaf.size[axis], { ...trims, division }, kerfMm);
-      const isCut = !isWhole(division) || trims.trimStartMm > 0 || trims.trimEndMm > 0;
-      if (!divided || (isCut && !taken(axis))) return [];
-      const [[from, to]] = divided.pieces;
-      return [
-        {
-          step: isCut ? cutStep({ id: "", axis, ...trims, division }) : null,
-          division,
-          count: divided.pieces.length,
-          mm: to - from,
-        },
-      ];
-    });
-  };
-  const levels = ofAxis("height", MOST.height, single, { trimStartMm: 0, trimEndMm: wanted.skimMm });
-  const alongs = ofAxis("width", MOST.width, single, { trimStartMm: 0, trimEndMm: 0 });
-  const acrosses = TRIMS_MM.flatMap((trimStartMm) =>
-    ofAxis("length", MOST.length, cutter, { trimStartMm, trimEndMm: 0 }),
-  );
-  const sizeOf = (l: number, w: number, h: number) => [l, w, h].sort((a, b) => a - b) as [number, number, number];
-  for (const level of levels)
-    for (const along of alongs)
-      for (const across of acrosses) {
-        const steps: CutStep[] = [];
-        for (const { step } of [level, along, across])
-          if (step) steps.push({ ...step, id: `k${steps.length + 1}`, ofId: steps.at(-1)?.id ?? null });
-        if (steps.length === 0) continue;
-        const cutting = { kerfMm, shows: "length" as CutAxis, steps };
-        const bars = level.count * along.count * across.count;
-        const [l, w, h] = [across.mm, along.mm, level.mm];
-        const pattern: Pattern = !isWhole(level.division) ? "level" : !isWhole(along.division) ? "along" : "across";
-        yield { cutting, pattern, bars, sizeMm: sizeOf(l, w, h), barsMm3: bars * l * w * h };
-        const last = steps.at(-1)!;
-        if (pattern !== "across" || last.axis !== "length") continue;
-        const half = (pieces: CutStep["pieces"], axis: CutAxis) => ({
-          ...cutting,
-          steps: [
-            ...steps,
-            cutStep({ id: `k${steps.length + 1}`, ofId: last.id, pieces, axis, division: { kind: "parts", count: 2 } }),
-          ],
-        });
-        if (bars >= LEAST_FOR_GUESTS && taken("width") && (w - kerfMm) / 2 >= THINNEST_MM)
-          yield {
-            cutting: half([bars - 2, bars - 1], "width"),
-            pattern: "guest",
-            bars: bars + 2,
-            sizeMm: sizeOf(l, w, h),
-            barsMm3: bars * l * w * h - 2 * l * kerfMm * h,
-          };
-        const halfMm = (h - kerfMm) / 2;
-        if (halfMm >= THINNEST_MM && taken("height"))
-          yield {
-            cutting: half(null, "height"),
-            pattern: "on-side",
-            bars: 2 * bars,
-            sizeMm: sizeOf(l, w, halfMm),
-            barsMm3: 2 * bars * l * w * halfMm,
-          };
-      }
-}
-
 interface Ranked {
   way: WayToCut;
-  cutter: Cutter;
+  tools: CutTools;
   cost: number;
 }
 
@@ -269,17 +173,17 @@ export interface Proposals {
 /**
  * Up to five ways to cut a loaf, the best first: the best of all, the best of each other pattern, then what comes next. What was asked for goes before waste.
  */
-export function proposeCuts(loaf: Block, wanted: WantedBars, cutters: readonly Cutter[], soap: SoapDensity): Proposals {
+export function proposeCuts(loaf: Block, wanted: WantedBars, tools: readonly CutTools[], soap: SoapDensity): Proposals {
   const all: Ranked[] = [];
   let tried = 0;
   const loafMm3 = volumeMm3(loaf);
-  for (const cutter of cutters)
-    for (const way of waysToCut(loaf, wanted, cutter)) {
+  for (const by of tools)
+    for (const way of waysToCut(loaf, wanted, by)) {
       tried++;
       if (!isBar(way.sizeMm)) continue;
       const curedG = way.sizeMm[0] * way.sizeMm[1] * way.sizeMm[2] * soap.curedGPerMm3;
-      const { cost } = heldAgainst(way.sizeMm, curedG, way.bars, 1 - way.barsMm3 / loafMm3, wanted);
-      all.push({ way, cutter, cost });
+      const { cost } = heldAgainst(way.sizeMm, curedG, way.bars, 1 - way.barsMm3 / loafMm3, way.unevenMm, wanted);
+      all.push({ way, tools: by, cost });
     }
   all.sort(before);
   const chosen: Ranked[] = [];
@@ -291,8 +195,8 @@ export function proposeCuts(loaf: Block, wanted: WantedBars, cutters: readonly C
   const list = chosen
     .sort(before)
     .slice(0, MOST_PROPOSALS)
-    .flatMap(({ way, cutter }) => {
-      const found = judgeCutting(loaf, way.cutting, way.pattern, cutter, wanted, soap);
+    .flatMap(({ way, tools: by }) => {
+      const found = judgeCutting(loaf, way.cutting, way.pattern, by, wanted, soap);
       return found ? [{ ...found, cutting: { ...found.cutting, shows: facing(commonest(found.up.bars)) } }] : [];
     });
   return { list, tried };

@@ -1,7 +1,7 @@
 import type { Edit } from "../document/edits/edit";
 import { idMaker } from "../document/ids";
 import type { Plan } from "../document/schema";
-import { CUT_AXES, type CutAxis, type CutStep, type Cutting, type Division } from "../mould/cutSchema";
+import { CUT_AXES, type CutAxis, type CutStep, type Cutting, type Division, UNTRIMMED } from "../mould/cutSchema";
 
 /** The edit that lays cuts out by hand for a mould. */
 export const layOutByHand = (plan: Pick<Plan, "cutting">, cutting: Cutting): Edit => ({
@@ -31,7 +31,7 @@ export function withStep(plan: Plan, steps: readonly CutStep[], ofId: string | n
   let id = fresh("k");
   while (taken.has(id)) id = fresh("k");
   const step: CutStep = {
-    ...{ id, ofId, pieces: null, axis: freeAxis(steps, ofId), trimStartMm: 0, trimEndMm: 0 },
+    ...{ id, ofId, pieces: null, axis: freeAxis(steps, ofId), ...UNTRIMMED },
     division: { kind: "parts", count: 2 },
   };
   return [...steps, step];

@@ -1,43 +1,52 @@
-import type { CutAxis } from "../mould/cutSchema";
+import type { CutAxis, Cutting, Planer } from "../mould/cutSchema";
 import type { Sayer } from "../units/sayer";
 import type { CutUp, Leaf } from "./leaves";
 import type { Picture } from "./picture";
-import type { Pattern, Proposal } from "./propose";
+import type { Proposal } from "./propose";
+import type { Pattern } from "./ways";
 
 /** What a cut along each direction is called at the bench. */
 export const CUT_WORDS: Readonly<Record<CutAxis, string>> = { length: "across", width: "along", height: "level" };
 
-/** "across: 1 mm off, then 10 of 24.5 mm", in the order of the cuts. */
-export function cutWords(up: CutUp, sayer: Sayer): string[] {
-  return up.cuts.map(({ step, blocks }) => {
-    const own = up.bars.find((b) => b.stepId === step.id) ?? up.bars.find((b) => b.place.length > 0);
-    const { division } = step;
-    const of = own ? sayer.fine(own.size[step.axis]) : "";
-    const count = division.kind === "parts" ? division.count : countOf(up, step.id);
+/** How a loaf is cut: what the wire takes and goes in, and what planes. */
+type How = Pick<Cutting, "kerfMm" | "heightStepMm"> & { planer: Planer | null };
+
+/** Ends of a block along each direction, and what is taken off the second of them. */
+const ENDS: Readonly<Record<CutAxis, readonly [string, string]>> = {
+  length: ["start", "end"],
+  width: ["start", "end"],
+  height: ["floor", "top"],
+};
+
+/** What is trimmed off an end: by a wire, or by so many passes of a planer. */
+function trimWords(mm: number, end: string, isPlaned: boolean, { planer }: How, sayer: Sayer): string[] {
+  if (mm <= 0) return [];
+  if (!isPlaned) return [end === "top" ? `skim ${sayer.fine(mm)}` : `${sayer.fine(mm)} off the ${end}`];
+  const passes = planer ? Math.ceil(mm / planer.passMm - 1e-9) : null;
+  const by = passes === null ? "" : ` in ${passes} ${passes === 1 ? "pass" : "passes"}`;
+  return [`plane ${sayer.fine(mm)} off the ${end}${by}`];
+}
+
+/** "across: 1 mm off, then 10 of 24.5 mm", in the order of the cuts. Where the wire's height goes in steps, the heights that it is set to are said. */
+export function cutWords(up: CutUp, how: How, sayer: Sayer): string[] {
+  return up.cuts.map(({ step, blocks, atMm, offMm, piecesMm, isStepped }) => {
+    const [start, end] = ENDS[step.axis];
     const off = [
-      ...(step.trimStartMm > 0 ? [`${sayer.fine(step.trimStartMm)} off the start`] : []),
-      ...(step.trimEndMm > 0
-        ? [step.axis === "height" ? `skim ${sayer.fine(step.trimEndMm)}` : `${sayer.fine(step.trimEndMm)} off the end`]
-        : []),
+      ...trimWords(offMm[0], start, step.isPlaned, how, sayer),
+      ...trimWords(offMm[1], end, step.isPlaned, how, sayer),
     ];
+    const count = piecesMm.length;
     const into = blocks > 1 ? `each of ${blocks} into ${count}` : `${count} pieces`;
-    const pieces = count > 1 ? [`${into}${own ? ` of ${of}` : ""}`] : [];
-    return `${CUT_WORDS[step.axis]}: ${[...off, ...pieces].join(", then ") || "one piece"}`;
+    const pieces = count > 1 ? [`${into} of ${distinct(piecesMm, sayer)}`] : [];
+    const heights =
+      isStepped && atMm.length > 0 ? ` (wire at ${atMm.map((mm) => sayer.fine(mm - how.kerfMm / 2)).join(", ")})` : "";
+    return `${CUT_WORDS[step.axis]}: ${[...off, ...pieces].join(", then ") || "one piece"}${heights}`;
   });
 }
 
-/** Pieces that a step made of its first block, those that were divided further among them. */
-function countOf(up: CutUp, stepId: string): number {
-  const steps = new Map(up.cuts.map(({ step }) => [step.id, step]));
-  const chain = (id: string | null): string[] => {
-    const step = id === null ? undefined : steps.get(id);
-    return step ? [...chain(step.ofId), step.id] : [];
-  };
-  const depth = chain(stepId).length - 1;
-  const own = up.bars.filter((b) => chain(b.stepId)[depth] === stepId);
-  const blockOf = (b: Leaf) => b.place.slice(0, depth).join();
-  return new Set(own.filter((b) => blockOf(b) === blockOf(own[0])).map((b) => b.place[depth])).size || 1;
-}
+/** "24.5 mm", "35 mm and 31 mm": lengths, each once. */
+const distinct = (lengthsMm: readonly number[], sayer: Sayer): string =>
+  [...new Set(lengthsMm.map((mm) => sayer.fine(mm)))].join(" and ");
 
 const PATTERN_WORDS: Readonly<Record<Pattern, (p: Proposal) => string>> = {
   across: () => "bars across",
@@ -52,9 +61,12 @@ export function proposalWords(p: Proposal, sayer: Sayer): { title: string; detai
   const kinds = kindsOf(p.up.bars);
   const [most, other] = kinds;
   const title =
-    kinds.length > 1
+    p.pattern === "guest" && kinds.length > 1
       ? `${most.count} full, ${other.count} guest`
-      : `${most.count} ${most.count === 1 ? "bar" : "bars"}, ${sayer.fine(p.sizeMm[0])}`;
+      : `${p.up.bars.length} ${p.up.bars.length === 1 ? "bar" : "bars"}, ${distinct(
+          kinds.map((k) => k.sizeMm[0]),
+          sayer,
+        )}`;
   return { title, detail: PATTERN_WORDS[p.pattern](p) };
 }
 

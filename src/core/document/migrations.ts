@@ -113,6 +113,39 @@ const from12: Migration = {
   },
 };
 
+/** A cutter of an older Tundish: heights and the hardest soap are not known of it. */
+const withHeights = (cutter: Json): Json => ({ heightStepMm: null, hardest: null, ...cutter });
+
+/** A tool that was kept by an older Tundish as it is now. */
+export const liftTool = (tool: Json): Json =>
+  isObject(tool.spec) && tool.spec.kind === "cutter" ? { ...tool, spec: withHeights(tool.spec) } : tool;
+
+/** Version 14: heights in steps and the hardest soap of what cuts, planing, and what is taken off the floor. */
+const from13: Migration = {
+  from: 13,
+  up: (d) => {
+    const lifted = { ...d, equipment: each(d.equipment, liftTool) };
+    const { cutting } = d;
+    if (!isObject(cutting)) return lifted;
+    const moulds = each(cutting.moulds, (m) => ({
+      heightStepMm: null,
+      ...m,
+      steps: each(m.steps, (s) => ({ isPlaned: false, ...s })),
+    }));
+    const { cutter, wanted } = cutting;
+    return {
+      ...lifted,
+      cutting: {
+        planer: null,
+        ...cutting,
+        moulds,
+        cutter: isObject(cutter) ? withHeights(cutter) : cutter,
+        wanted: isObject(wanted) ? { skimFloorMm: 0, ...wanted } : wanted,
+      },
+    };
+  },
+};
+
 /** In ascending order, one for every version before the current one. */
 export const MIGRATIONS: readonly Migration[] = [
   from1,
@@ -127,6 +160,7 @@ export const MIGRATIONS: readonly Migration[] = [
   from10,
   from11,
   from12,
+  from13,
 ];
 
 type Migrated = { ok: true; document: unknown } | { ok: false; problem: FieldProblem };

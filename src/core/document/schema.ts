@@ -19,7 +19,7 @@ import { logSchema, recordEventSchema } from "./logSchema";
 import { heededSchema, MOST_HEEDED, nextTimeSchema, originSchema } from "./nextTimeSchema";
 
 /** Version that this build writes. Raise it with a migration in migrations.ts. */
-export const SCHEMA_VERSION = 13;
+export const SCHEMA_VERSION = 14;
 
 export const batterSchema = z.strictObject({
   id,

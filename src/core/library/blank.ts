@@ -1,5 +1,6 @@
 import { colourantKind } from "../colour/kinds";
 import { plainBatter } from "../document/newPlan";
+import { PLAIN_PLANER } from "../mould/cutSchema";
 import { PLAIN_LOAF } from "../mould/mouldSchema";
 import type { ToolKind, ToolSpec } from "../mould/toolSchema";
 import type { LibraryDocument, LibraryKind } from "./kinds";
@@ -22,7 +23,9 @@ export function blankTool(kind: ToolKind): ToolSpec {
     case "funnel":
       return { kind, outletMm: 12, heightMm: 200 };
     case "cutter":
-      return { kind, kerfMm: 0.5, throatMm: 100, pitchMm: null };
+      return { kind, kerfMm: 0.5, throatMm: 100, pitchMm: null, heightStepMm: null, hardest: null };
+    case "planer":
+      return { kind, ...PLAIN_PLANER };
     case "wedge":
       return { kind, angleDeg: 35 };
     default:

@@ -1,6 +1,7 @@
 import type { z } from "zod";
 import { colourantSchema } from "../colour/colourantSchema";
 import { withLiquids } from "../document/earlyMigrations";
+import { liftTool } from "../document/migrations";
 import { type FieldProblem, problemsOf } from "../document/problems";
 import { formulaSchema } from "../formula/formulaSchema";
 import { oilSchema } from "../formula/oilSchema";
@@ -96,10 +97,17 @@ export const COUNTED_FIELDS = ["lot", "stockG"] as const;
 export const withoutCounts = (row: object): Record<string, unknown> =>
   Object.fromEntries(Object.entries(row).filter(([field]) => !(COUNTED_FIELDS as readonly string[]).includes(field)));
 
+/** A row of an older Tundish as it is now; anything else as it is. */
+export function lifted(kind: LibraryKind, value: unknown): unknown {
+  if (typeof value !== "object" || value === null) return value;
+  const row = value as Record<string, unknown>;
+  if (kind === "formulas") return "liquids" in row ? row : withLiquids(row);
+  return kind === "tools" ? liftTool(row) : row;
+}
+
 /** Reads an unknown value as a row of a library. Never throws. */
 export function readLibraryDocument<K extends LibraryKind>(kind: K, value: unknown): LibraryRead<K> {
-  const isOldFormula = kind === "formulas" && typeof value === "object" && value !== null && "milk" in value;
-  const parsed = LIBRARY[kind].schema.safeParse(isOldFormula ? withLiquids(value as Record<string, unknown>) : value);
+  const parsed = LIBRARY[kind].schema.safeParse(lifted(kind, value));
   return parsed.success
     ? { ok: true, document: parsed.data as LibraryDocument<K> }
     : { ok: false, problems: problemsOf(parsed.error) };

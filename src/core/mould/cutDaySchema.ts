@@ -4,6 +4,7 @@ import { id, isoInstant, within } from "../units/fields";
 /** What a thumb leaves on the loaf, from 1 (it sinks in) to 4 (nothing). */
 export const THUMBS = [1, 2, 3, 4] as const;
 export type Thumb = (typeof THUMBS)[number];
+export const thumbSchema = z.union([z.literal(1), z.literal(2), z.literal(3), z.literal(4)]);
 
 /** What may be found on a bar that the picture did not promise. */
 export const FINDINGS = [
@@ -42,11 +43,9 @@ export const MOST_PRESSED = 40;
 
 /** The day of the cut: how firm the loaf was, and the bars that have come, each once. */
 export const cutDaySchema = z.strictObject({
-  thumb: z.union([z.literal(1), z.literal(2), z.literal(3), z.literal(4)]).nullable(),
+  thumb: thumbSchema.nullable(),
   /** Every time a thumb was pressed on the loaf; the last is `thumb`. */
-  pressed: z
-    .array(z.strictObject({ at: isoInstant, thumb: z.union([z.literal(1), z.literal(2), z.literal(3), z.literal(4)]) }))
-    .max(MOST_PRESSED),
+  pressed: z.array(z.strictObject({ at: isoInstant, thumb: thumbSchema })).max(MOST_PRESSED),
   bars: z.array(cutBarSchema).max(500),
 });
 

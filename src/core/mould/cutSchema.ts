@@ -1,5 +1,6 @@
 import { z } from "zod";
 import { id, name, within } from "../units/fields";
+import { thumbSchema } from "./cutDaySchema";
 
 /** Directions of a loaf as it lies in its mould. A cut divides along one: "length" gives bars across, "height" a level split. */
 export const CUT_AXES = ["length", "width", "height"] as const;
@@ -25,14 +26,23 @@ export const cutStepSchema = z.strictObject({
   /** Cut off before the first piece and after the last: ends, skims. */
   trimStartMm: mm(0, 100),
   trimEndMm: mm(0, 100),
+  /** Whether what is trimmed is planed off, pass by pass, and no wire takes its part. */
+  isPlaned: z.boolean(),
   division: divisionSchema,
 });
+
+/** A cut whose trims are none. */
+export const UNTRIMMED = { trimStartMm: 0, trimEndMm: 0, isPlaned: false } as const;
+
+const heightStep = mm(0.5, 60).nullable();
 
 /** How what comes out of one mould is cut: a tree of steps, each naming the one whose pieces it divides. */
 export const cuttingSchema = z.strictObject({
   mouldId: id,
   /** What the wire or the blade takes at every cut. */
   kerfMm: mm(0, 5),
+  /** The wire over a lying loaf goes in steps of this, from the floor of the loaf; null where any height can be set. */
+  heightStepMm: heightStep,
   /** The direction that the bar's face is cut across. */
   shows: z.enum(CUT_AXES),
   steps: z.array(cutStepSchema).max(12),
@@ -50,33 +60,56 @@ export const wantedBarsSchema = z.strictObject({
   boxMm: z.tuple([mm(10, 400), mm(10, 400), mm(10, 400)]).nullable(),
   /** Bars that are owed. */
   bars: z.int("must be a whole number of bars").min(1, "must be 1 bar or more").max(5000).nullable(),
-  /** Taken off the top first. */
+  /** Taken off the top, and off the floor, first. */
   skimMm: mm(0, 30),
+  skimFloorMm: mm(0, 30),
 });
 
-/** What cuts: what it takes, the largest block across its wire, and the distance of its wires where all cut at once. */
+/**
+ * What cuts: what it takes, the largest block across its wire, the distance of its wires where all cut at once, the steps that its height goes in over a lying loaf, and the firmest soap
+ * that it cuts, as a thumb tells it; null where that is open or not known.
+ */
 export const cutterFields = {
   kerfMm: mm(0, 5),
   throatMm: mm(20, 1000).nullable(),
   pitchMm: mm(8, 120).nullable(),
+  heightStepMm: heightStep,
+  hardest: thumbSchema.nullable(),
 };
 export const cutterSchema = z.strictObject({ name: name(60), ...cutterFields });
+
+/** What planes a face of the loaf: what it takes off at most in one pass, and the widest loaf on its bed. */
+export const planerFields = { passMm: mm(0.05, 5), widthMm: mm(20, 500) };
+export const PLAIN_PLANER = { passMm: 1, widthMm: 110 } as const;
+export const planerSchema = z.strictObject({ name: name(60), ...planerFields });
 
 /** How a batch is to be cut: what is wanted, with what, and the cuts of each mould that are laid out. */
 export const cuttingPlanSchema = z.strictObject({
   wanted: wantedBarsSchema,
   cutter: cutterSchema,
+  planer: planerSchema.nullable(),
   moulds: z.array(cuttingSchema).max(8),
 });
 
 export const OPEN_CUTTING: z.infer<typeof cuttingPlanSchema> = {
-  wanted: { thickMm: null, thickTolMm: 1, curedG: null, curedTolG: 5, boxMm: null, bars: null, skimMm: 0 },
-  cutter: { name: "Single wire", kerfMm: 0.5, throatMm: null, pitchMm: null },
+  wanted: {
+    thickMm: null,
+    thickTolMm: 1,
+    curedG: null,
+    curedTolG: 5,
+    boxMm: null,
+    bars: null,
+    skimMm: 0,
+    skimFloorMm: 0,
+  },
+  cutter: { name: "Single wire", kerfMm: 0.5, throatMm: null, pitchMm: null, heightStepMm: null, hardest: null },
+  planer: null,
   moulds: [],
 };
 
 export type WantedBars = z.infer<typeof wantedBarsSchema>;
 export type Cutter = z.infer<typeof cutterSchema>;
+export type Planer = z.infer<typeof planerSchema>;
 export type Division = z.infer<typeof divisionSchema>;
 export type CutStep = z.infer<typeof cutStepSchema>;
 export type Cutting = z.infer<typeof cuttingSchema>;

@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { id, name, text, within } from "../units/fields";
-import { cutterFields } from "./cutSchema";
+import { cutterFields, planerFields } from "./cutSchema";
 
 export const TOOL_KINDS = [
   { id: "bowl", label: "bowl or pot" },
@@ -16,6 +16,7 @@ export const TOOL_KINDS = [
   { id: "funnel", label: "funnel" },
   { id: "wedge", label: "wedge" },
   { id: "cutter", label: "cutter" },
+  { id: "planer", label: "planer" },
 ] as const;
 export type ToolKind = (typeof TOOL_KINDS)[number]["id"];
 
@@ -54,6 +55,7 @@ export const toolSpecSchema = z.discriminatedUnion("kind", [
   z.strictObject({ kind: z.literal("funnel"), outletMm: mm(2, 80), heightMm: mm(20, 600) }),
   z.strictObject({ kind: z.literal("wedge"), angleDeg: within(5, 70, "degrees") }),
   z.strictObject({ kind: z.literal("cutter"), ...cutterFields }),
+  z.strictObject({ kind: z.literal("planer"), ...planerFields }),
 ]);
 
 export const libraryToolSchema = z.strictObject({ name: name(60), spec: toolSpecSchema, notes: text(2000) });

@@ -204,8 +204,23 @@ export const TOOLS: Record<string, LibraryTool> = {
   "t-comb": tool("Six-tooth comb", { kind: "comb", widthMm: 3, lengthMm: 120, pitchMm: 14 }),
   "t-bottle": tool("Squeeze bottle", { kind: "bottle", capacityMl: 350, nozzleReachMm: 60 }),
   "t-funnel": tool("Tall funnel", { kind: "funnel", outletMm: 14, heightMm: 210 }),
-  "t-cutter": tool("Wire cutter", { kind: "cutter", kerfMm: 0.4, throatMm: 110, pitchMm: null }),
-  "t-cutters": tool("Ten wires at once", { kind: "cutter", kerfMm: 0.5, throatMm: 95, pitchMm: 25 }),
+  "t-cutter": tool("Wire cutter", {
+    kind: "cutter",
+    kerfMm: 0.4,
+    throatMm: 110,
+    pitchMm: null,
+    heightStepMm: 2.5,
+    hardest: 4,
+  }),
+  "t-cutters": tool("Ten wires at once", {
+    kind: "cutter",
+    kerfMm: 0.5,
+    throatMm: 95,
+    pitchMm: 25,
+    heightStepMm: null,
+    hardest: 3,
+  }),
+  "t-planer": tool("Bench planer", { kind: "planer", passMm: 0.8, widthMm: 95 }),
   "t-wedge": tool("Thirty-five degree wedge", { kind: "wedge", angleDeg: 35 }),
 };
 

@@ -1,7 +1,7 @@
 import { useMemo, useState } from "react";
 import { volumeMm3 } from "../../core/cut/leaves";
 import { rankedByPicture } from "../../core/cut/picture";
-import { askedOf, cuttersAtHand, layOutCut, plannedCut } from "../../core/cut/planned";
+import { askedOf, cutToolsFor, layOutCut, plannedCut } from "../../core/cut/planned";
 import { type Proposal, proposeCuts } from "../../core/cut/propose";
 import { cutWords, kindsOf } from "../../core/cut/words";
 import type { CutStep } from "../../core/mould/cutSchema";
@@ -64,10 +64,10 @@ function CuttingPlan({ initial }: { initial: StoredBatch }) {
     [plan, derived, mould],
   );
   const { tools } = useBench();
-  const cutters = useMemo(() => cuttersAtHand(plan, tools), [plan, tools]);
+  const by = useMemo(() => (cut ? cutToolsFor(plan, tools, cut.loaf) : null), [plan, tools, cut]);
   const proposals = useMemo(
-    () => (cut && isAlive ? proposeCuts(cut.loaf, askedOf(plan, cut), cutters, cut.soap) : null),
-    [cut, isAlive, cutters, plan],
+    () => (cut && by && isAlive ? proposeCuts(cut.loaf, askedOf(plan, cut), by.tools, cut.soap) : null),
+    [cut, isAlive, by, plan],
   );
   const design = derived.designs.get(mould.id) ?? null;
   const pictures = useCutPictures(plan, mould.id, design, proposals?.list ?? null);
@@ -148,10 +148,14 @@ function CuttingPlan({ initial }: { initial: StoredBatch }) {
                   </button>
                 ))}
             </div>
-            <When after={derived.dates?.after ?? null} finishedAt={plan.record.finishedAt} />
+            <When
+              after={derived.dates?.after ?? null}
+              finishedAt={plan.record.finishedAt}
+              cutter={plan.cutting.cutter}
+            />
             <LoafCuts loaf={cut.loaf} up={cut.up} faces={faces} />
             <ol className="mt-2 flex flex-wrap gap-x-6 gap-y-1 text-[15px]" aria-label="Order of the cuts">
-              {cutWords(cut.up, say).map((words, i) => (
+              {cutWords(cut.up, { ...cut.cutting, planer: plan.cutting.planer }, say).map((words, i) => (
                 <li key={words}>
                   <span className="mr-1.5 inline-grid size-6 place-items-center rounded-full bg-cut text-[13px] font-semibold text-sheet">
                     {i + 1}
@@ -188,7 +192,9 @@ function CuttingPlan({ initial }: { initial: StoredBatch }) {
             {proposals && ranked && (
               <Proposals
                 list={ranked}
-                hasCutters={cutters.length > 1}
+                hasCutters={by !== null && by.tools.length > 1}
+                tooHardFor={by?.tooHardFor ?? []}
+                thumb={plan.record.cutDay.thumb}
                 tried={proposals.tried}
                 sights={thumbs}
                 faces={faces}

@@ -6,6 +6,7 @@ import { facing } from "../../core/cut/propose";
 import { asKind, layOutByHand, readPieces, sayPieces, uncut, withoutStep, withStep } from "../../core/cut/steps";
 import { CUT_WORDS } from "../../core/cut/words";
 import type { CutStep, Division } from "../../core/mould/cutSchema";
+import { Check } from "../parts/Check";
 import { Choose, worded } from "../parts/Choose";
 import { NumberField } from "../parts/NumberField";
 import { RemoveButton } from "../parts/RemoveButton";
@@ -168,8 +169,11 @@ function StepFields({
           }}
         />
       )}
-      {trim("off the start", "trimStartMm")}
+      {trim(step.axis === "height" ? "off the floor" : "off the start", "trimStartMm")}
       {trim(step.axis === "height" ? "off the top" : "off the end", "trimEndMm")}
+      {(step.trimStartMm > 0 || step.trimEndMm > 0) && (
+        <Check label="planed off" checked={step.isPlaned} onCheck={(isPlaned) => change({ isPlaned })} />
+      )}
       <span className="flex-1" />
       <RemoveButton label={`Remove cut ${number}`} onRemove={onRemove} />
       {hasMisfit && <span className="basis-full text-cut">It is thicker than what is there: nothing is cut.</span>}

@@ -1,5 +1,7 @@
 import type { Pictured } from "../../core/cut/picture";
 import { kindsOf, offWords, pictureWords, proposalWords, sizeWords } from "../../core/cut/words";
+import type { Thumb } from "../../core/mould/cutDaySchema";
+import type { Cutter } from "../../core/mould/cutSchema";
 import { sayer } from "../../core/units/sayer";
 import { percent } from "../parts/format";
 import { useUnits } from "../parts/units";
@@ -11,6 +13,9 @@ interface Props {
   tried: number;
   /** Whether there is more than one cutter: then each way says its own. */
   hasCutters?: boolean;
+  /** Cutters that were not tried: a thumb says that the loaf is too hard for them. */
+  tooHardFor?: readonly Cutter[];
+  thumb?: Thumb | null;
   /** The one that is laid out, by its place; -1 for none of them. */
   chosen: number;
   /** The face of most of its bars, by the place of the proposal. */
@@ -23,17 +28,36 @@ interface Props {
 const THUMB_PX = 62;
 
 /** Up to five ways to cut, each on a digit: what comes out, what is lost, and what is wrong with it. */
-export function Proposals({ list, tried, hasCutters = false, chosen, sights, faces, onLayOut }: Props) {
+export function Proposals({
+  list,
+  tried,
+  hasCutters = false,
+  tooHardFor = [],
+  thumb = null,
+  chosen,
+  sights,
+  faces,
+  onLayOut,
+}: Props) {
   const { units } = useUnits();
   const say = sayer(units);
+  const notTried = tooHardFor.length > 0 && (
+    <p className="notice-amber mt-2">
+      Not tried, as the loaf is at thumb {thumb} of 4:{" "}
+      {tooHardFor.map((c) => `${c.name} cuts soap up to thumb ${c.hardest}`).join(", ")}.
+    </p>
+  );
   if (list.length === 0)
     return (
-      <p className="notice-amber mt-2">
-        No way to cut gives a bar of at least 8 mm with this cutter: its largest block, or the loaf, is too small.
-      </p>
+      notTried || (
+        <p className="notice-amber mt-2">
+          No way to cut gives a bar of at least 8 mm with this cutter: its largest block, or the loaf, is too small.
+        </p>
+      )
     );
   return (
     <>
+      {notTried}
       <ol className="mt-2 grid gap-1" aria-label="Ways to cut it">
         {list.map((p, i) => {
           const { title, detail } = proposalWords(p, say);
@@ -58,7 +82,11 @@ export function Proposals({ list, tried, hasCutters = false, chosen, sights, fac
                 <span className="min-w-0 flex-1">
                   <strong className="text-[16px]">{title}</strong>
                   <span className="block text-[13.5px] text-muted">
-                    {hasCutters ? `${detail}, ${p.cutter.name.toLowerCase()}` : detail}
+                    {[
+                      detail,
+                      ...(hasCutters ? [p.cutter.name.toLowerCase()] : []),
+                      ...(p.planer ? [`planed by ${p.planer.name.toLowerCase()}`] : []),
+                    ].join(", ")}
                   </span>
                   <span className="block text-[13.5px]">
                     {kindsOf(p.up.bars)

@@ -1,5 +1,7 @@
+import { PLAIN_PLANER } from "../../core/mould/cutSchema";
 import { BoundNumber, BoundText } from "../parts/bound";
 import { Check } from "../parts/Check";
+import { CutterFields, PlanerFields } from "../parts/CutterFields";
 import type { OpenBatch } from "../parts/useBatch";
 
 const LENGTH = { quantity: "length", isNullable: true, placeholder: "any" } as const;
@@ -8,9 +10,8 @@ const MASS = { quantity: "mass", isNullable: true } as const;
 /** What is wanted of the bars, and what cuts: all of it may stay open. */
 export function WantedFields({ batch }: { batch: OpenBatch }) {
   const open = { document: batch.plan, set: batch.set, seal: batch.seal };
-  const { wanted } = batch.plan.cutting;
+  const { wanted, cutter, planer } = batch.plan.cutting;
   const at = (field: string) => ["cutting", "wanted", field];
-  const cutter = (field: string) => ["cutting", "cutter", field];
   return (
     <div className="grid gap-2 text-[13.5px]">
       <p className="flex flex-wrap gap-x-3 gap-y-1">
@@ -56,29 +57,31 @@ export function WantedFields({ batch }: { batch: OpenBatch }) {
           decimals={0}
           width="w-14"
         />
-        <BoundNumber open={open} path={at("skimMm")} label="skim off the top" quantity="length" width="w-12" />
-      </p>
-      <h3 className="mt-1 text-[15px]">
-        Cutter{" "}
-        <span className="font-text text-[12.5px] font-normal text-muted">
-          of this batch; those of your tools are tried too
-        </span>
-      </h3>
-      <p className="flex flex-wrap items-end gap-x-3 gap-y-1">
-        <BoundText open={open} path={cutter("name")} label="name" className="w-36" />
-        <BoundNumber open={open} path={cutter("kerfMm")} label="wire takes" quantity="length" width="w-12" />
       </p>
       <p className="flex flex-wrap gap-x-3 gap-y-1">
-        <BoundNumber open={open} path={cutter("throatMm")} label="largest block" {...LENGTH} width="w-14" />
-        <BoundNumber
-          open={open}
-          path={cutter("pitchMm")}
-          label="wires every"
-          {...LENGTH}
-          placeholder="one"
-          width="w-14"
-        />
+        <BoundNumber open={open} path={at("skimMm")} label="off the top first" quantity="length" width="w-12" />
+        <BoundNumber open={open} path={at("skimFloorMm")} label="off the floor" quantity="length" width="w-12" />
       </p>
+      <details>
+        <summary className="min-h-[32px] cursor-pointer text-muted narrow:min-h-[44px]">
+          Cutter of this batch: {cutter.name}
+          {planer && `, ${planer.name}`}
+        </summary>
+        <div className="grid gap-2 pb-1">
+          <p className="text-[12.5px] text-muted">Those of your tools are tried too.</p>
+          <BoundText open={open} path={["cutting", "cutter", "name"]} label="name" className="w-36" />
+          <CutterFields open={open} at={["cutting", "cutter"]} />
+          <Check
+            label="a planer takes the top and the floor off, no wire"
+            checked={planer !== null}
+            onCheck={(isOn) => {
+              batch.set(["cutting", "planer"], isOn ? { name: "Planer", ...PLAIN_PLANER } : null);
+              batch.seal();
+            }}
+          />
+          {planer !== null && <PlanerFields open={open} at={["cutting", "planer"]} />}
+        </div>
+      </details>
     </div>
   );
 }

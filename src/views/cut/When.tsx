@@ -1,11 +1,23 @@
 import { type AfterPour, sayHours } from "../../core/cure/hours";
+import { THUMB_WORDS } from "../../core/cut/cutDay";
+import type { Cutter } from "../../core/mould/cutSchema";
 import { atTime } from "../parts/care";
 import { useAlive } from "../parts/Live";
 
+const FIRMEST = 4;
 const HOUR_MS = 3_600_000;
 
 /** When it is cut: hours after the pour, or the times themselves once it is poured. */
-export function When({ after, finishedAt }: { after: AfterPour | null; finishedAt: string | null }) {
+export function When({
+  after,
+  finishedAt,
+  cutter = null,
+}: {
+  after: AfterPour | null;
+  finishedAt: string | null;
+  /** What it is planned to be cut with. */
+  cutter?: Cutter | null;
+}) {
   // Times of day are those of this device: until it is alive the page says hours.
   const isAlive = useAlive();
   if (!after) return null;
@@ -20,6 +32,9 @@ export function When({ after, finishedAt }: { after: AfterPour | null; finishedA
         ({at(earliestH)} to {at(latestH)}); before, the wire drags, after, corners chip and wires break. An estimate: a
         thumb decides.
         {own && ` As ${own}.`}
+        {cutter?.hardest != null &&
+          cutter.hardest < FIRMEST &&
+          ` ${cutter.name} cuts up to thumb ${cutter.hardest} (${THUMB_WORDS[cutter.hardest]}): no later than that.`}
       </span>
     </p>
   );

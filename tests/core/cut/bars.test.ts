@@ -8,6 +8,7 @@ import { derive } from "../../../src/core/derive/derive";
 import { applyEdit } from "../../../src/core/document/edits/edit";
 import { newPlan } from "../../../src/core/document/newPlan";
 import type { Mould, Plan } from "../../../src/core/document/schema";
+import { UNTRIMMED } from "../../../src/core/mould/cutSchema";
 
 const plan = newPlan("Bars", 1);
 const slab: Mould = {
@@ -118,11 +119,11 @@ describe("an order of bars", () => {
 describe("bars as the cuts are laid out", () => {
   const cutting = (steps: Plan["cutting"]["moulds"][number]["steps"]): Plan["cutting"] => ({
     ...plan.cutting,
-    moulds: [{ mouldId: plan.moulds[0].id, kerfMm: 0, shows: "length", steps }],
+    moulds: [{ mouldId: plan.moulds[0].id, kerfMm: 0, heightStepMm: null, shows: "length", steps }],
   });
   const step = (id: string, ofId: string | null, axis: "length" | "height", count: number) =>
     ({
-      ...{ id, ofId, pieces: null, axis, trimStartMm: 0, trimEndMm: 0 },
+      ...{ id, ofId, pieces: null, axis, ...UNTRIMMED },
       division: { kind: "parts", count },
     }) as const;
 

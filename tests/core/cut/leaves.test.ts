@@ -1,20 +1,24 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { type Block, cutUp, divide, loafBlock, volumeMm3 } from "../../../src/core/cut/leaves";
-import { CUT_AXES, type CutStep } from "../../../src/core/mould/cutSchema";
+import { CUT_AXES, type CutStep, UNTRIMMED } from "../../../src/core/mould/cutSchema";
 
 const step = (fields: Partial<CutStep> & Pick<CutStep, "id" | "axis" | "division">): CutStep => ({
   ofId: null,
   pieces: null,
-  trimStartMm: 0,
-  trimEndMm: 0,
+  ...UNTRIMMED,
   ...fields,
 });
+const wire = { kerfMm: 0.4, heightStepMm: null };
 const loaf = loafBlock({ lengthMm: 250, widthMm: 90 }, 65.5);
 
 describe("a length divided", () => {
   const at = (division: CutStep["division"], trims: [number, number] = [0, 0], kerfMm = 0.4, lengthMm = 250) =>
-    divide(lengthMm, { trimStartMm: trims[0], trimEndMm: trims[1], division }, kerfMm);
+    divide(
+      lengthMm,
+      { trimStartMm: trims[0], trimEndMm: trims[1], isPlaned: false, division },
+      { kerfMm, heightStepMm: null },
+    );
 
   it("by hand: 1 mm off one end, then ten even bars of 24.5 with a wire of 0.4", () => {
     // 250 - 1 - 10 wires of 0.4 = 245 = 10 x 24.5.
@@ -48,7 +52,7 @@ describe("a length divided", () => {
 describe("a loaf cut up", () => {
   it("by hand: skimmed, ten across, the last two halved at the middle", () => {
     const up = cutUp(loaf, {
-      kerfMm: 0.4,
+      ...wire,
       steps: [
         step({ id: "k1", axis: "height", trimEndMm: 1.5, division: { kind: "parts", count: 1 } }),
         step({ id: "k2", ofId: "k1", axis: "length", trimStartMm: 1, division: { kind: "parts", count: 10 } }),
@@ -82,12 +86,12 @@ describe("a loaf cut up", () => {
 
   it("a step that fits nothing leaves the block whole and is named", () => {
     const up = cutUp(loaf, {
-      kerfMm: 0.4,
+      ...wire,
       steps: [step({ id: "k1", axis: "height", division: { kind: "pitch", thickMm: 80 } })],
     });
     expect(up.bars).toHaveLength(1);
     expect(up.misfits).toEqual(["k1"]);
-    expect(cutUp(loaf, { kerfMm: 0.4, steps: [] }).bars).toHaveLength(1);
+    expect(cutUp(loaf, { ...wire, steps: [] }).bars).toHaveLength(1);
   });
 
   it("bars, trims, what is over and the wire are the loaf, and nothing lies in another piece's place", () => {
@@ -108,28 +112,65 @@ describe("a loaf cut up", () => {
         axis: fc.constantFrom(...CUT_AXES),
         trimStartMm: fc.oneof(fc.constant(0), mm(0.1, 5)),
         trimEndMm: fc.oneof(fc.constant(0), mm(0.1, 5)),
+        isPlaned: fc.boolean(),
         division,
       }) as fc.Arbitrary<CutStep>;
+    const height = fc.option(mm(0.5, 20));
     const overlaps = (a: Block, b: Block) =>
       CUT_AXES.every((x) => a.at[x] < b.at[x] + b.size[x] - 1e-6 && b.at[x] < a.at[x] + a.size[x] - 1e-6);
     fc.assert(
-      fc.property(fc.tuple(one("k1", null), one("k2", "k1"), one("k3", "k2")), mm(0, 1.5), (steps, kerfMm) => {
-        const up = cutUp(loaf, { kerfMm, steps });
-        const all: Block[] = [...up.bars, ...up.trims];
-        const sum = all.reduce((s, b) => s + volumeMm3(b), 0) + up.wireMm3;
-        expect(Math.abs(sum - volumeMm3(loaf))).toBeLessThan(1e-6 * volumeMm3(loaf));
-        for (const b of all)
-          for (const x of CUT_AXES) {
-            expect(b.size[x]).toBeGreaterThan(0);
-            expect(b.at[x]).toBeGreaterThanOrEqual(-1e-9);
-            expect(b.at[x] + b.size[x]).toBeLessThanOrEqual(loaf.size[x] + 1e-9);
-          }
-        const some = all.slice(0, 30);
-        some.forEach((a, i) => {
-          for (const b of some.slice(i + 1)) expect(overlaps(a, b)).toBe(false);
-        });
-      }),
+      fc.property(
+        fc.tuple(one("k1", null), one("k2", "k1"), one("k3", "k2")),
+        mm(0, 1.5),
+        height,
+        (steps, kerfMm, by) => {
+          const up = cutUp(loaf, { kerfMm, heightStepMm: by, steps });
+          const all: Block[] = [...up.bars, ...up.trims];
+          const sum = all.reduce((s, b) => s + volumeMm3(b), 0) + up.wireMm3;
+          expect(Math.abs(sum - volumeMm3(loaf))).toBeLessThan(1e-6 * volumeMm3(loaf));
+          for (const b of all)
+            for (const x of CUT_AXES) {
+              expect(b.size[x]).toBeGreaterThan(0);
+              expect(b.at[x]).toBeGreaterThanOrEqual(-1e-9);
+              expect(b.at[x] + b.size[x]).toBeLessThanOrEqual(loaf.size[x] + 1e-9);
+            }
+          const some = all.slice(0, 30);
+          some.forEach((a, i) => {
+            for (const b of some.slice(i + 1)) expect(overlaps(a, b)).toBe(false);
+          });
+        },
+      ),
       { seed: 7, numRuns: 200 },
+    );
+  });
+
+  it("a wire whose height goes in steps lies on one of them at every cut of a lying loaf, whatever is asked", () => {
+    const mm = (low: number, high: number) => fc.double({ min: low, max: high, noNaN: true });
+    const division = fc.oneof(
+      fc.record({ kind: fc.constant("pitch" as const), thickMm: mm(8, 40) }),
+      fc.record({ kind: fc.constant("parts" as const), count: fc.integer({ min: 1, max: 4 }) }),
+    );
+    fc.assert(
+      fc.property(division, mm(0, 6), mm(0, 6), mm(1, 8), (asked, floor, top, stepMm) => {
+        const off = (value: number) => (value < 1 ? 0 : value);
+        const level = step({
+          ...{ id: "k1", axis: "height", trimStartMm: off(floor), trimEndMm: off(top) },
+          division: asked,
+        });
+        const stepped = divide(65.5, level, { kerfMm: 0.4, heightStepMm: stepMm });
+        if (!stepped) return;
+        for (const at of stepped.cutsMm) {
+          const steps = (at - 0.2) / stepMm;
+          expect(Math.abs(steps - Math.round(steps))).toBeLessThan(1e-6);
+        }
+        // Never less is taken off than was asked for.
+        expect(stepped.offMm[0]).toBeGreaterThanOrEqual(off(floor) - 1e-9);
+        expect(stepped.offMm[1]).toBeGreaterThanOrEqual(off(top) - 1e-9);
+        // Planed, it is taken off to the hair, and the heights count from the planed floor.
+        const planed = divide(65.5, { ...level, isPlaned: true }, { kerfMm: 0.4, heightStepMm: stepMm });
+        expect(planed?.offMm ?? [off(floor), off(top)]).toEqual([off(floor), expect.closeTo(off(top), 9)]);
+      }),
+      { seed: 11, numRuns: 300 },
     );
   });
 });

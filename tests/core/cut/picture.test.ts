@@ -3,7 +3,8 @@ import { computeMasses } from "../../../src/core/batter/masses";
 import { cutUp, loafBlock } from "../../../src/core/cut/leaves";
 import { pictureOf, rankedByPicture, type Voxels } from "../../../src/core/cut/picture";
 import { askedOf, plainCutting, plannedCut } from "../../../src/core/cut/planned";
-import { type Pattern, proposeCuts } from "../../../src/core/cut/propose";
+import { proposeCuts } from "../../../src/core/cut/propose";
+import type { Pattern } from "../../../src/core/cut/ways";
 import { pictureWords } from "../../../src/core/cut/words";
 import { derive } from "../../../src/core/derive/derive";
 import { planOfFamily } from "../../../src/core/library/familyPlan";
@@ -80,7 +81,7 @@ describe("ways to cut, by what the bars show", () => {
   const first = (family: FamilyId): Pattern => {
     const own = planOfFamily(family);
     const cut = plannedCut(own, computeMasses(own)!, "m1")!;
-    const { list } = proposeCuts(cut.loaf, askedOf(own, cut), [own.cutting.cutter], cut.soap);
+    const { list } = proposeCuts(cut.loaf, askedOf(own, cut), [{ cutter: own.cutting.cutter, planer: null }], cut.soap);
     const voxels = voxelsOf(compileDesign(derive(own).designs.get("m1")!));
     const poured = new Set(own.portions.map((_, i) => i));
     return rankedByPicture(
@@ -106,7 +107,12 @@ describe("ways to cut, by what the bars show", () => {
     const asked = { ...own, cutting: { ...own.cutting, wanted: { ...own.cutting.wanted, thickMm: 25 } } };
     const cut = plannedCut(asked, computeMasses(asked)!, "m1")!;
     expect(askedOf(asked, cut)).toBe(asked.cutting.wanted);
-    const { list } = proposeCuts(cut.loaf, askedOf(asked, cut), [own.cutting.cutter], cut.soap);
+    const { list } = proposeCuts(
+      cut.loaf,
+      askedOf(asked, cut),
+      [{ cutter: own.cutting.cutter, planer: null }],
+      cut.soap,
+    );
     const same = list.map((p) => ({
       missing: 0,
       linesPerCm: 1,

@@ -6,13 +6,14 @@ import { cutWords } from "../../../src/core/cut/words";
 import { applyEdit } from "../../../src/core/document/edits/edit";
 import { newPlan } from "../../../src/core/document/newPlan";
 import { readPlan } from "../../../src/core/document/read";
-import type { CutStep } from "../../../src/core/mould/cutSchema";
+import { type CutStep, UNTRIMMED } from "../../../src/core/mould/cutSchema";
 import { sayer } from "../../../src/core/units/sayer";
 
 const plan = newPlan("Cut by hand", 1);
 const loaf = { at: { length: 0, width: 0, height: 0 }, size: { length: 250, width: 90, height: 66 } };
+const noWire = { kerfMm: 0, heightStepMm: null };
 const pitch: CutStep = {
-  ...{ id: "k1", ofId: null, pieces: null, axis: "length", trimStartMm: 0, trimEndMm: 0 },
+  ...{ id: "k1", ofId: null, pieces: null, axis: "length", ...UNTRIMMED },
   division: { kind: "pitch", thickMm: 25 },
 };
 
@@ -23,13 +24,13 @@ describe("cuts by hand", () => {
     const two = withStep(plan, [pitch], "k1");
     expect(two[1]).toMatchObject({ ofId: "k1", axis: "width", division: { kind: "parts", count: 2 } });
     expect(uncut(two)).toEqual([two[1].id]);
-    expect(cutUp(loaf, { steps: two, kerfMm: 0 }).bars.length).toBe(20);
+    expect(cutUp(loaf, { steps: two, ...noWire }).bars.length).toBe(20);
     expect(withStep(plan, two, two[1].id)[2].axis).toBe("height");
   });
 
   it("are said with what each makes, those that are divided further too", () => {
     const steps = [{ ...pitch, trimStartMm: 4, trimEndMm: 4 }, { ...withStep(plan, [pitch], "k1")[1] }];
-    expect(cutWords(cutUp(loaf, { steps, kerfMm: 0 }), sayer())).toEqual([
+    expect(cutWords(cutUp(loaf, { steps, ...noWire }), { ...noWire, planer: null }, sayer())).toEqual([
       "across: 4 mm off the start, then 4 mm off the end, then 9 pieces of 25 mm",
       "along: each of 9 into 2 of 45 mm",
     ]);
@@ -50,7 +51,7 @@ describe("cuts by hand", () => {
           const free = uncut(steps);
           if (isOff && steps.length > 0) steps = withoutStep(steps, steps[at % steps.length].id);
           else if (steps.length < 6) steps = withStep(plan, steps, free[at % free.length]);
-          const laid = { mouldId: plan.moulds[0].id, kerfMm: 0.5, shows: "length" as const, steps };
+          const laid = { mouldId: plan.moulds[0].id, kerfMm: 0.5, heightStepMm: 5, shows: "length" as const, steps };
           const tried = applyEdit(plan, layOutByHand(plan, laid));
           if (!tried.ok) throw new Error(tried.reason);
           const read = readPlan(tried.document);

@@ -4,6 +4,7 @@ import { type LibraryTool, TOOL_KINDS } from "../../../core/mould/toolSchema";
 import { parseQuantity } from "../../../core/units/quantities";
 import { BoundCheck, BoundNumber, BoundSelect, BoundText, type Editable } from "../../parts/bound";
 import { Choose, labelled } from "../../parts/Choose";
+import { CutterFields, PlanerFields } from "../../parts/CutterFields";
 import { useUnits } from "../../parts/units";
 
 type VesselSpec = Extract<LibraryTool["spec"], { marksMl: number[] }>;
@@ -77,27 +78,8 @@ export function ToolEditor({ open, tool }: { open: Editable; tool: LibraryTool }
           {length("outletMm", "outlet")} {length("heightMm", "height")}
         </p>
       )}
-      {spec.kind === "cutter" && (
-        <p className="flex flex-wrap items-baseline gap-x-4 gap-y-1">
-          {length("kerfMm", "wire takes")}
-          <BoundNumber
-            open={open}
-            path={at("throatMm")}
-            label="largest block"
-            quantity="length"
-            isNullable
-            placeholder="any"
-          />
-          <BoundNumber
-            open={open}
-            path={at("pitchMm")}
-            label="wires every"
-            quantity="length"
-            isNullable
-            placeholder="one"
-          />
-        </p>
-      )}
+      {spec.kind === "cutter" && <CutterFields open={open} at={["spec"]} />}
+      {spec.kind === "planer" && <PlanerFields open={open} at={["spec"]} />}
       {spec.kind === "wedge" && <BoundNumber open={open} path={at("angleDeg")} label="angle" unit="°" />}
       <BoundText open={open} path={["notes"]} label="notes" rows={3} />
     </div>
