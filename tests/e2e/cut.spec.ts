@@ -9,7 +9,7 @@ test("a loaf is cut five ways: one is laid out by its digit, stays, is undone; w
   await expect(sums).toContainText("10 bars 24.5 ×");
   const ways = page.getByRole("list", { name: "Ways to cut it" }).getByRole("button");
   await expect(ways.first()).toContainText("10 bars, 24.");
-  await expect(page.getByRole("img", { name: "Predicted face of bar 1" })).toHaveAttribute("data-stage", /full|smooth/);
+  await expect(page.getByRole("img", { name: "Predicted face of bar 1", exact: true })).toHaveAttribute("data-stage", /full|smooth/);
   await page.keyboard.press("1");
   await expect(sums).toContainText("10 bars 24.");
   await expect(ways.first()).toHaveAttribute("aria-pressed", "true");
@@ -25,6 +25,11 @@ test("a loaf is cut five ways: one is laid out by its digit, stays, is undone; w
   await page.getByLabel(/^bars owed/).fill("");
   await expect(ways.first()).not.toContainText("short");
   await expect(ways.first()).toContainText(/wire/);
+  // What is taken off first is planed, where a planer is wide enough for the loaf.
+  await page.getByLabel(/^off the top first/).fill("1.5");
+  await expect(ways.first()).toContainText(/planed by/);
+  await page.getByLabel(/^off the top first/).fill("0");
+  await expect(ways.first()).not.toContainText(/planed by/);
   const file = page.waitForEvent("download");
   await page.getByRole("button", { name: /Marks true to scale/ }).click();
   expect((await file).suggestedFilename()).toBe("to-be-cut-cut-marks.pdf");

@@ -1,5 +1,5 @@
 // @vitest-environment jsdom
-import { cleanup, fireEvent, render, screen, waitFor } from "@testing-library/react";
+import { act, cleanup, fireEvent, render, screen, waitFor } from "@testing-library/react";
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import { computeMasses } from "../../src/core/batter/masses";
 import { applyEdit } from "../../src/core/document/edits/edit";
@@ -58,16 +58,23 @@ const STEP = { ofId: null, pieces: null, trimStartMm: 0, trimEndMm: 0, isPlaned:
 /** A worker that answers what it is told to. */
 class FakeWorker extends EventTarget {
   static jobs: PhotoJob[] = [];
+  /** Answers that are held back; null where each comes at once. */
+  static late: (() => void)[] | null = null;
   static answer: (job: PhotoJob) => PhotoAnswer[] = () => [];
   onmessage: ((e: { data: PhotoAnswer }) => void) | null = null;
   postMessage(job: PhotoJob) {
     FakeWorker.jobs.push(job);
-    for (const data of FakeWorker.answer(job)) this.onmessage?.({ data });
+    const tell = () => {
+      for (const data of FakeWorker.answer(job)) this.onmessage?.({ data });
+    };
+    if (FakeWorker.late) FakeWorker.late.push(tell);
+    else tell();
   }
   terminate() {}
 }
 beforeEach(() => {
   FakeWorker.jobs = [];
+  FakeWorker.late = null;
   vi.stubGlobal("Worker", FakeWorker);
   vi.spyOn(HTMLCanvasElement.prototype, "getContext").mockReturnValue(null);
 });
@@ -189,6 +196,45 @@ describe("the photo in hand", () => {
     expect(plan.record.photos[0]).toMatchObject({ bar: { number: 4 }, measured: null });
     fireEvent.change(screen.getByRole("combobox"), { target: { value: "none" } });
     expect(screen.queryByRole("button", { name: /^Corner/ })).toBeNull();
+  });
+
+  it("keeps the marks that it was measured by; one that is moved meanwhile stays where it was put", async () => {
+    const first = withPhoto(base, 2);
+    let plan = done(first.plan, setCorners(first.id, CORNERS));
+    FakeWorker.answer = (job) =>
+      job.kind === "measure" && job.corners
+        ? [
+            {
+              ...{ kind: "measured", id: job.id, corners: job.corners, face },
+              ...{ even: small, seen: read, predicted: read, afterMs: 1 },
+            },
+          ]
+        : [];
+    render(
+      <HeldBatch
+        first={plan}
+        onPlan={(p) => {
+          plan = p;
+        }}
+      >
+        {(batch) => <PhotoDeskOf batch={batch} />}
+      </HeldBatch>,
+    );
+    const corner = () => screen.getByRole("button", { name: /^Corner top left/ });
+    const measure = () => fireEvent.click(screen.getByRole("button", { name: /These are its corners/ }));
+    fireEvent.keyDown(corner(), { key: "ArrowLeft" });
+    FakeWorker.late = [];
+    measure();
+    fireEvent.keyDown(corner(), { key: "ArrowLeft" });
+    act(() => {
+      for (const tell of FakeWorker.late ?? []) tell();
+    });
+    await waitFor(() => expect(plan.record.photos[0].measured).toEqual(face));
+    expect(plan.record.photos[0].corners![0][0]).toBeCloseTo(0.198, 9);
+    // What was moved is not lost: measured once more, it is kept.
+    FakeWorker.late = null;
+    measure();
+    await waitFor(() => expect(plan.record.photos[0].corners![0][0]).toBeCloseTo(0.196, 9));
   });
 
   it("of a bar that is a part of its section is measured against that part, and teaches no hand", async () => {
