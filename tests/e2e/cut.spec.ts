@@ -9,7 +9,10 @@ test("a loaf is cut five ways: one is laid out by its digit, stays, is undone; w
   await expect(sums).toContainText("10 bars 24.5 ×");
   const ways = page.getByRole("list", { name: "Ways to cut it" }).getByRole("button");
   await expect(ways.first()).toContainText("10 bars, 24.");
-  await expect(page.getByRole("img", { name: "Predicted face of bar 1", exact: true })).toHaveAttribute("data-stage", /full|smooth/);
+  await expect(page.getByRole("img", { name: "Predicted face of bar 1", exact: true })).toHaveAttribute(
+    "data-stage",
+    /full|smooth/,
+  );
   await page.keyboard.press("1");
   await expect(sums).toContainText("10 bars 24.");
   await expect(ways.first()).toHaveAttribute("aria-pressed", "true");
