@@ -86,13 +86,15 @@ for (const family of (["drop", "hanger"] as const).filter((f) => !onlyFamily || 
         if (faces.length === bars) reads.push(readHand(reader, batchFigures(faces, palette.length)));
       }
       if (reads.length === 0) continue;
-      for (const r of reads[0]) put(tallies.one, r.constant, log[HAND_CONSTANTS.indexOf(r.constant)], r.mean, r.sd);
+      // What a batch does not tell keeps the range that was believed: nothing is stated of it.
+      const told = reads[0].filter((r) => r.lesson !== null);
+      for (const r of told) put(tallies.one, r.constant, log[HAND_CONSTANTS.indexOf(r.constant)], r.mean, r.sd);
       if (bars !== 3) continue;
       const lessons = reads.flatMap((list) =>
         list.flatMap((r) => (r.lesson ? [{ unknown: handUnknown(r.constant), ...r.lesson, isLeftOut: false }] : [])),
       );
       const known = handKnowledge(lessons);
-      for (const r of reads[0]) {
+      for (const r of told) {
         const own = known[r.constant] ?? { mean: 0, sd: HAND_SPREAD[r.constant] };
         put(tallies.five, r.constant, log[HAND_CONSTANTS.indexOf(r.constant)], own.mean, own.sd);
       }

@@ -16,6 +16,7 @@ import {
   setMeasured,
 } from "../../src/core/hand/batchPhotos";
 import { figureCount } from "../../src/core/photo/figures";
+import { MEASURE_VERSION } from "../../src/core/photo/measure";
 import type { MeasuredFace } from "../../src/core/photo/photoSchema";
 import { poured } from "../../src/data/demo/parts";
 import type { OpenBatch } from "../../src/views/parts/useBatch";
@@ -36,7 +37,13 @@ const done = (plan: Plan, edit: Parameters<typeof applyEdit>[1]): Plan => {
   return tried.document;
 };
 const face: MeasuredFace = {
-  ...{ version: 1, isWhole: true, shares: [0.6, 0.2, 0.2], unknownShare: 0.01, seenHex: ["#f4efdd", "#3a5a6c", null] },
+  ...{
+    version: MEASURE_VERSION,
+    isWhole: true,
+    shares: [0.6, 0.2, 0.2],
+    unknownShare: 0.01,
+    seenHex: ["#f4efdd", "#3a5a6c", null],
+  },
   figures: new Array(figureCount(3)).fill(0.5),
 };
 const withPhoto = (plan: Plan, number: number): { plan: Plan; id: string } => {

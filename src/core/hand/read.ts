@@ -27,6 +27,8 @@ const HELD_TO = 4;
 
 interface Standard {
   rows: Float64Array[];
+  /** Which figure each column is. */
+  at: number[];
   of(figures: ArrayLike<number>): Float64Array;
 }
 
@@ -41,26 +43,30 @@ function standardised(figures: readonly Float64Array[]): Standard {
   }
   const of = (row: ArrayLike<number>) =>
     Float64Array.from(kept, ({ at, mean, sd }) => Math.max(-HELD_TO, Math.min(HELD_TO, (row[at] - mean) / sd)));
-  return { rows: figures.map(of), of };
+  return { rows: figures.map(of), at: kept.map((k) => k.at), of };
 }
 
 /** How alike two rows of figures are: straight, or bent over so many spreads. */
-const alike = (a: Float64Array, b: Float64Array, bend: number | null): number => {
+const alike = (a: Float64Array, b: Float64Array, { bend, columns }: Pick<Fit, "bend" | "columns">): number => {
   let [dot, far] = [0, 0];
-  for (let i = 0; i < a.length; i++) {
+  for (const i of columns) {
     dot += a[i] * b[i];
     far += (a[i] - b[i]) ** 2;
   }
-  const straight = dot / a.length;
-  return bend === null ? straight : 0.3 * straight + Math.exp(-far / (2 * a.length * bend * bend));
+  const straight = dot / columns.length;
+  return bend === null ? straight : 0.3 * straight + Math.exp(-far / (2 * columns.length * bend * bend));
 };
 
 interface Model {
   /** Over how many spreads of the figures the answer bends; null: it does not. */
   bend: number | null;
+  /** Whether the figures of squares are among those that it goes by. */
+  byMap: boolean;
   penalty: number;
 }
-const MODELS: readonly Model[] = [null, 1.5].flatMap((bend) => PENALTIES.map((penalty) => ({ bend, penalty })));
+const MODELS: readonly Model[] = [null, 1.5].flatMap((bend) =>
+  [false, true].flatMap((byMap) => PENALTIES.map((penalty) => ({ bend, byMap, penalty }))),
+);
 
 /** A regression of y on rows, each by its weight: ridge, straight or bent. */
 function regression(
@@ -96,6 +102,8 @@ interface Fit {
   /** Estimates of every hand from the figures of the others. */
   told: Float64Array;
   bend: number | null;
+  /** The figures that it goes by, as columns of the rows. */
+  columns: Int32Array;
   by: Float64Array;
   middle: number;
 }
@@ -107,7 +115,7 @@ export interface Reader {
 }
 
 /** The regression of one constant that serves best on hands that it has not seen. */
-function fitOf(constant: HandConstant, training: Training, rows: readonly Float64Array[]): Fit {
+function fitOf(constant: HandConstant, training: Training, { rows, at: figureOf }: Standard): Fit {
   const at = HAND_CONSTANTS.indexOf(constant);
   const prior = HAND_SPREAD[constant];
   const y = Float64Array.from(training.logs, (l) => l[at]);
@@ -116,14 +124,19 @@ function fitOf(constant: HandConstant, training: Training, rows: readonly Float6
   const n = rows.length;
   const places = rows.map((_, k) => k);
   let best = { cost: Number.POSITIVE_INFINITY, told: new Float64Array(n), ...MODELS[0] };
-  const tables = new Map<number | null, Float64Array>();
-  for (const { bend, penalty } of MODELS) {
-    let table = tables.get(bend);
+  const [mapFrom, mapTo] = training.map;
+  const columnsOf = (byMap: boolean) =>
+    Int32Array.from([...figureOf.keys()].filter((c) => byMap || figureOf[c] < mapFrom || figureOf[c] >= mapTo));
+  const tables = new Map<string, Float64Array>();
+  for (const { bend, byMap, penalty } of MODELS) {
+    const key = `${bend} ${byMap}`;
+    const columns = columnsOf(byMap);
+    let table = tables.get(key);
     if (!table) {
       table = new Float64Array(n * n);
       for (let i = 0; i < n; i++)
-        for (let j = 0; j <= i; j++) table[i * n + j] = table[j * n + i] = alike(rows[i], rows[j], bend);
-      tables.set(bend, table);
+        for (let j = 0; j <= i; j++) table[i * n + j] = table[j * n + i] = alike(rows[i], rows[j], { bend, columns });
+      tables.set(key, table);
     }
     const own = table;
     const told = new Float64Array(n);
@@ -137,11 +150,12 @@ function fitOf(constant: HandConstant, training: Training, rows: readonly Float6
         cost += weights[k] * (told[k] - y[k]) ** 2;
       }
     }
-    if (cost < best.cost) best = { cost, told, bend, penalty };
+    if (cost < best.cost) best = { cost, told, bend, byMap, penalty };
   }
-  const table = tables.get(best.bend)!;
+  const table = tables.get(`${best.bend} ${best.byMap}`)!;
   const all = regression((a, b) => table[a * n + b], places, y, weights, best.penalty);
-  return { constant, prior, y, weights, told: best.told, bend: best.bend, ...all };
+  const { told, bend, byMap } = best;
+  return { constant, prior, y, weights, told, bend, columns: columnsOf(byMap), ...all };
 }
 
 /** Makes the regressions of all constants that a training can tell; yields how far it is, 0 to 1. */
@@ -149,7 +163,7 @@ export function* readerOf(training: Training): Generator<number, Reader> {
   const standard = standardised(training.figures);
   const fits: Fit[] = [];
   for (const constant of training.constants) {
-    fits.push(fitOf(constant, training, standard.rows));
+    fits.push(fitOf(constant, training, standard));
     yield fits.length / training.constants.length;
   }
   return { standard, fits };
@@ -162,8 +176,8 @@ export function* readerOf(training: Training): Generator<number, Reader> {
  */
 export function readHand({ standard, fits }: Reader, seen: readonly number[]): HandRead[] {
   const own = standard.of(seen);
-  return fits.map(({ constant, prior, y, weights, told, bend, by, middle: base }): HandRead => {
-    const estimate = by.reduce((sum, b, k) => sum + b * alike(standard.rows[k], own, bend), base);
+  return fits.map(({ constant, prior, y, weights, told, bend, columns, by, middle: base }): HandRead => {
+    const estimate = by.reduce((sum, b, k) => sum + b * alike(standard.rows[k], own, { bend, columns }), base);
     const far = Float64Array.from(told, (t) => Math.abs(t - estimate)).sort()[Math.floor(NEAREST * told.length)];
     const near = [...told.keys()].filter((k) => Math.abs(told[k] - estimate) <= far);
     const mean = (of: (k: number) => number) => {

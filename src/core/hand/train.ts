@@ -4,6 +4,7 @@ import {
   comparable,
   comparedRows,
   faceFigures,
+  mapPlaces,
   type Sorted,
   sharesOf,
 } from "../photo/figures";
@@ -39,6 +40,8 @@ export interface Training {
   /** Figures of the batch that each would have made, photographed in effect: the photo's mean error added, its scatter too. */
   figures: Float64Array[];
   constants: readonly HandConstant[];
+  /** Where the figures of squares of the face stand, from and up to before: some constants are told better without them. */
+  map: readonly [number, number];
 }
 
 const hasKind = (design: Design, kinds: readonly DesignPour["kind"][]) =>
@@ -183,7 +186,12 @@ export function* train(
     if (error) errors.push(error);
     yield (draws + k + 1) / all;
   }
-  return { logs, figures: spoilt(plain, errors, views.length, random), constants: toldBy(design, views.length) };
+  return {
+    logs,
+    figures: spoilt(plain, errors, views.length, random),
+    constants: toldBy(design, views.length),
+    map: mapPlaces(palette.length),
+  };
 }
 
 /** Part of the scatter that is drawn as whole error vectors of photos; the rest is independent: there are fewer photos than figures. */

@@ -68,10 +68,17 @@ export function comparable(face: Sorted, widthMm: number): Sorted {
 const BANDS = 6;
 const LINES = 4;
 const SQUARE_MM = 5;
+/** Squares of half a face, from the middle outwards and from the top down. */
+const MAP = { aside: 4, down: 8 } as const;
 const PER_COLOUR = 9;
 const OF_ALL = 21;
+/** Where the figures of squares stand among those of a face: from, and up to before. */
+export function mapPlaces(colours: number): readonly [number, number] {
+  const from = PER_COLOUR * colours + OF_ALL;
+  return [from, from + MAP.aside * MAP.down * colours];
+}
 /** How many figures a face of so many colours has. */
-export const figureCount = (colours: number): number => PER_COLOUR * colours + OF_ALL;
+export const figureCount = (colours: number): number => mapPlaces(colours)[1];
 
 const quantile = (sorted: readonly number[], q: number): number =>
   sorted.length === 0 ? 0 : sorted[Math.min(sorted.length - 1, Math.floor(q * sorted.length))];
@@ -158,10 +165,25 @@ function entropyOf({ width, height, colour }: Sorted, colours: number, perMm: nu
   return sum / Math.max(1, squares);
 }
 
+/** Where the colours lie: the share of each in squares of the face folded at its middle, from the middle outwards, from the top down. */
+function mapOf({ width, height, colour }: Sorted, colours: number): number[] {
+  const counts = Array.from({ length: MAP.aside * MAP.down }, () => ({ all: 0, of: new Float64Array(colours) }));
+  for (let y = 0; y < height; y++)
+    for (let x = 0; x < width; x++) {
+      const c = colour[y * width + x];
+      if (c >= colours) continue;
+      const aside = Math.floor(MAP.aside * Math.abs((2 * x + 1) / width - 1));
+      const square = counts[Math.floor((MAP.down * y) / height) * MAP.aside + Math.min(MAP.aside - 1, aside)];
+      square.of[c]++;
+      square.all++;
+    }
+  return counts.flatMap(({ all, of }) => [...of].map((n) => n / Math.max(1, all)));
+}
+
 /**
  * The figures of one face that is `comparable`: per colour share, mean height and its spread, distance from the middle, parts in the top band and the two
  * lowest of six, middle run over and down; of all: edges by rows and by columns, over against down, line width, quartiles of runs, entropy, and the
- * direction of edges in both halves. Lengths in mm, heights as parts of the face. Left and right are not told apart.
+ * direction of edges in both halves; then where the colours lie. Lengths in mm, heights as parts of the face. Left and right are not told apart.
  */
 export function faceFigures(face: Sorted, colours: number, widthMm: number): number[] {
   const { width, height, colour } = face;
@@ -211,6 +233,7 @@ export function faceFigures(face: Sorted, colours: number, widthMm: number): num
     ...quartiles,
     entropyOf(face, colours, perMm),
     ...edges.tensor.map((n) => n / Math.max(1, all)),
+    ...mapOf(face, colours),
   );
   return figures;
 }

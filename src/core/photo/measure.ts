@@ -6,7 +6,9 @@ import { blurred, type Pixels, STRAIGHT_PX, type Straight, sharpened, straighten
 import { castOf, type WhiteTrouble } from "./white";
 
 /** Version of the figures and of how they are taken: raise it when either changes. */
-export const MEASURE_VERSION = 1;
+export const MEASURE_VERSION = 2;
+/** A figure is kept to so many decimals: far finer than a photo tells. */
+const FIGURE_DECIMALS = 5;
 
 /** What a face is expected to be. */
 export interface ExpectedFace {
@@ -153,7 +155,7 @@ export function measurePhoto(
       shares: seen.shares,
       unknownShare: Math.max(0, seen.unknown),
       seenHex: fitted.colours.map((c, i) => (seen.shares[i] >= SHOWS_FROM ? hexOfLab(c) : null)),
-      figures: faceFigures(sorted, palette.length, widthMm),
+      figures: faceFigures(sorted, palette.length, widthMm).map((v) => Number(v.toFixed(FIGURE_DECIMALS))),
     },
   };
 }

@@ -8,6 +8,9 @@ export const HASH = /^[0-9a-f]{64}$/;
 /** Characters of a note on a photo. */
 export const MOST_NOTE = 300;
 
+/** Figures of a face of the most colours that a picture has. */
+const MOST_FIGURES = 1100;
+
 const part = within(0, 1);
 const point = z.tuple([part, part]);
 const figure = z.number().min(-1e6).max(1e6);
@@ -31,7 +34,7 @@ export const measuredSchema = z.strictObject({
     )
     .max(24),
   /** The figures that a face is compared by, in their order. */
-  figures: z.array(figure).max(160),
+  figures: z.array(figure).max(MOST_FIGURES),
 });
 
 /** A photo of a bar. The file itself lies in the data directory, by its hash. */

@@ -11,7 +11,7 @@ import { photographed, photoOf, trueFace } from "../../support/madePhotos";
 
 const VIEW = { kind: "across" as const, atMm: 110 };
 /** Fewer hands than the page imagines: enough for the law, and quick. */
-const FEW = { draws: 70, photos: 5, seed: 11 };
+const FEW = { draws: 100, photos: 5, seed: 11 };
 const finished = <T>(steps: Generator<unknown, T>): T => {
   for (;;) {
     const step = steps.next();
@@ -47,8 +47,8 @@ describe("photos of a hanger", () => {
     const within = found.filter(({ truth, read }) => Math.abs(read.mean - truth) < NINE_IN_TEN * read.sd).length;
     expect(within).toBeGreaterThanOrEqual(found.length - 1);
     const rms = Math.sqrt(found.reduce((s, { truth, read }) => s + (read.mean - truth) ** 2, 0) / found.length);
-    expect(rms).toBeLessThan(0.65 * prior);
-    for (const { read } of found) expect(read.sd).toBeLessThan(0.65 * prior);
+    expect(rms).toBeLessThan(0.75 * prior);
+    for (const { read } of found) expect(read.sd).toBeLessThan(0.75 * prior);
   });
 
   it("a lesson with what was believed of any hand gives what the photos said", () => {

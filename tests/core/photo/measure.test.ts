@@ -98,6 +98,10 @@ describe("the figures of a face", () => {
     expect([figures[7], figures[8]]).toEqual([60, 24]);
     // One change down each of 120 columns.
     expect(lineMmOf(figures, 2)).toBeCloseTo((2 * 120 * 96) / 120 / 2, 6);
+    // Where they lie, folded at the middle: the upper half is the second colour's in every square, the lower the first's.
+    const map = figures.slice(-2 * 4 * 8);
+    expect(map.slice(0, 4 * 8)).toEqual(Array.from({ length: 16 }, () => [0, 1]).flat());
+    expect(map.slice(4 * 8)).toEqual(Array.from({ length: 16 }, () => [1, 0]).flat());
     const [first] = [batchFigures([figures], 2)];
     expect(first).toEqual(figures);
     const two = batchFigures([figures, figures], 2);
