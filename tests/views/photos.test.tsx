@@ -22,6 +22,7 @@ import { poured } from "../../src/data/demo/parts";
 import type { OpenBatch } from "../../src/views/parts/useBatch";
 import { CornerPicker } from "../../src/views/photos/CornerPicker";
 import { PhotoInHand } from "../../src/views/photos/PhotoInHand";
+import { PhotoList } from "../../src/views/photos/PhotoList";
 import { Taught } from "../../src/views/photos/Taught";
 import { usePhotoDesk } from "../../src/views/photos/usePhotoDesk";
 import type { PhotoAnswer, PhotoJob } from "../../src/workers/photoProtocol";
@@ -272,6 +273,26 @@ describe("the photo in hand", () => {
     });
     const measured = done(plan, setMeasured(plan.record.photos[0].id, MARKS, { ...face, isWhole: false }));
     expect(countingPhotos(measured)).toEqual([]);
+  });
+
+  it("that was measured by older figures counts for nothing until it is measured again, and says so", async () => {
+    const { plan, id } = withPhoto(base, 2);
+    const older = done(plan, setMeasured(id, MARKS, { ...face, version: MEASURE_VERSION - 1 }));
+    expect(countingPhotos(older)).toEqual([]);
+    FakeWorker.answer = () => [];
+    FakeWorker.late = [];
+    render(
+      <HeldBatch first={older}>
+        {(batch) => (
+          <>
+            <PhotoDeskOf batch={batch} />
+            <PhotoList photos={batch.plan.record.photos} chosenId={null} onChoose={() => {}} />
+          </>
+        )}
+      </HeldBatch>,
+    );
+    expect(screen.getByRole("list", { name: "Photos" }).textContent).toContain("measure again");
+    expect(screen.getByRole("button", { name: /^Measure again/ }).className).toContain("button-main");
   });
 
   it("its corners stay on the photo", () => {

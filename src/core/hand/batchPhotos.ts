@@ -77,12 +77,16 @@ export const setBar = (id: string, bar: Photo["bar"]): Edit =>
     { kind: "set", path: ofPhoto(id, "measured"), value: null },
   ]);
 
+/** How a photo is measured: not, by figures of an older Tundish (it has to be measured again), or by today's. */
+export const measuredBy = ({ measured }: Pick<Photo, "measured">): "nothing" | "older" | "today" =>
+  measured === null ? "nothing" : measured.version === MEASURE_VERSION ? "today" : "older";
+
 /** A photo that teaches: of one bar that is the whole section of its loaf, measured by the figures that hold today, not left out. */
 export type Counting = Photo & { bar: NonNullable<Photo["bar"]>; measured: MeasuredFace };
 export function countingPhotos(plan: Pick<Plan, "record">): Counting[] {
   const seen = new Set<string>();
   return plan.record.photos.filter((p): p is Counting => {
-    if (p.isLeftOut || p.bar === null || p.measured?.version !== MEASURE_VERSION || !p.measured.isWhole) return false;
+    if (p.isLeftOut || p.bar === null || measuredBy(p) !== "today" || !p.measured?.isWhole) return false;
     // Of one bar the first photo counts: two of it are no two bars.
     const key = `${p.bar.mouldId}:${p.bar.number}`;
     if (seen.has(key)) return false;

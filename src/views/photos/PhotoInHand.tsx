@@ -1,5 +1,5 @@
 import type { Plan } from "../../core/document/schema";
-import { removePhoto, setBar, setLeftOut, setNote } from "../../core/hand/batchPhotos";
+import { measuredBy, removePhoto, setBar, setLeftOut, setNote } from "../../core/hand/batchPhotos";
 import type { CutAxis } from "../../core/mould/cutSchema";
 import { MOST_NOTE, type Photo, type PhotoPoint } from "../../core/photo/photoSchema";
 import { byId } from "../../core/units/byId";
@@ -80,7 +80,7 @@ export function PhotoInHand({ plan, photo, desk }: { plan: Plan; photo: Photo; d
         <p className="mt-2 flex flex-wrap items-center gap-3">
           <button
             type="button"
-            className={`button !min-h-[52px] px-4 ${photo.measured && !desk.isMoved ? "" : "button-main"}`}
+            className={`button !min-h-[52px] px-4 ${measuredBy(photo) === "today" && !desk.isMoved ? "" : "button-main"}`}
             disabled={busy !== null}
             onClick={desk.measure}
           >
@@ -100,7 +100,9 @@ export function PhotoInHand({ plan, photo, desk }: { plan: Plan; photo: Photo; d
                 : photo.measured
                   ? desk.isMoved
                     ? "Moved: measure again."
-                    : "measured"
+                    : measuredBy(photo) === "older"
+                      ? "Measured by older figures: measure again, then it counts."
+                      : "measured"
                   : "Corners are proposed: drag each onto its corner of the bar first."}
           </span>
         </p>

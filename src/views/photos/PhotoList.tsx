@@ -1,7 +1,9 @@
+import { measuredBy } from "../../core/hand/batchPhotos";
 import type { Photo } from "../../core/photo/photoSchema";
 
+const MEASURED = { today: "measured", older: "measure again", nothing: "not measured" } as const;
 const stands = (p: Photo): string =>
-  p.isLeftOut ? "left out" : p.measured ? "measured" : p.bar ? "not measured" : "kept";
+  p.isLeftOut ? "left out" : p.bar || p.measured ? MEASURED[measuredBy(p)] : "kept";
 
 /** The photos of a batch, small. */
 export function PhotoList({
