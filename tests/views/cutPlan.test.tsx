@@ -170,6 +170,8 @@ it("what is wanted is set field by field; a box is three sizes, and can be left 
   fireEvent.click(screen.getByLabelText("box"));
   expect(now.cutting.wanted.boxMm).toBeNull();
   // What cuts, and what planes.
+  fireEvent.change(screen.getByLabelText("Wire by its gauge"), { target: { value: "26" } });
+  expect(now.cutting.cutter.kerfMm).toBe(0.4);
   fireEvent.change(screen.getByLabelText(/^height goes in steps of/), { target: { value: "2.5" } });
   fireEvent.change(screen.getByLabelText("cuts soap up to"), { target: { value: "3" } });
   expect(now.cutting.cutter).toMatchObject({ heightStepMm: 2.5, hardest: 3 });

@@ -2,6 +2,7 @@ import { useId } from "react";
 import { THUMB_WORDS } from "../../core/cut/cutDay";
 import { valueAt } from "../../core/document/edits/edit";
 import { THUMBS } from "../../core/mould/cutDaySchema";
+import { WIRE_GAUGES, type WireGauge, wireMm } from "../../core/units/wireGauge";
 import { BoundNumber, type Editable } from "./bound";
 import { Choose } from "./Choose";
 
@@ -17,6 +18,8 @@ const HARDNESS = [
   ...THUMBS.map((n) => ({ value: String(n), label: `thumb ${n}, ${THUMB_WORDS[n]}` })),
 ];
 
+const GAUGES = WIRE_GAUGES.map((g) => ({ value: String(g), label: `AWG ${g}, ${wireMm(g)} mm` }));
+
 /** What a cutter takes and what it does not: of a tool of the studio, or of a batch. */
 export function CutterFields({ open, at }: Props) {
   const id = useId();
@@ -25,6 +28,16 @@ export function CutterFields({ open, at }: Props) {
   return (
     <p className="flex flex-wrap items-baseline gap-x-3 gap-y-1">
       <BoundNumber open={open} path={path("kerfMm")} label="wire takes" quantity="length" width="w-12" />
+      <Choose
+        label="Wire by its gauge"
+        invite="by gauge"
+        options={GAUGES}
+        disabled={open.disabled}
+        onChoose={(gauge) => {
+          open.set(path("kerfMm"), wireMm(Number(gauge) as WireGauge));
+          open.seal();
+        }}
+      />
       <BoundNumber {...{ open, path: path("throatMm"), label: "largest block", ...OPEN_LENGTH }} />
       <BoundNumber {...{ open, path: path("pitchMm"), label: "wires every", ...OPEN_LENGTH, placeholder: "one" }} />
       <BoundNumber {...{ open, path: path("heightStepMm"), label: "height goes in steps of", ...OPEN_LENGTH }} />
