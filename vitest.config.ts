@@ -1,8 +1,9 @@
 import { defineConfig } from "vitest/config";
 import { threads } from "./tools/vite/threads";
 
-/** Tests of what is pure: they share their modules, which are read once a worker and not once a file. */
-const PURE = ["tests/core/**/*.test.{ts,tsx}", "tests/formats/**/*.test.{ts,tsx}"];
+/** Tests that share their modules, which are read once a worker and not once a file: they keep nothing in them from file to file. */
+const SHARED = ["core", "formats", "data", "server"].map((part) => `tests/${part}/**/*.test.{ts,tsx}`);
+const VIEWS = ["tests/views/**/*.test.{ts,tsx}"];
 
 export default defineConfig({
   plugins: [threads()],
@@ -13,10 +14,17 @@ export default defineConfig({
     testTimeout: 300_000,
     hookTimeout: 300_000,
     projects: [
-      { extends: true, test: { name: "pure", include: PURE, isolate: false } },
+      { extends: true, test: { name: "shared", include: SHARED, isolate: false } },
       {
         extends: true,
-        test: { name: "rest", include: ["tests/**/*.test.{ts,tsx}"], exclude: ["tests/e2e/**", ...PURE] },
+        test: {
+          ...{ name: "views", include: VIEWS, environment: "jsdom", isolate: false },
+          setupFiles: ["tests/support/limits.ts", "tests/support/screen.ts"],
+        },
+      },
+      {
+        extends: true,
+        test: { name: "rest", include: ["tests/*.test.ts", "tests/tools/**/*.test.ts"] },
       },
     ],
   },

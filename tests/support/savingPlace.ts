@@ -40,30 +40,33 @@ export const settle = async () => {
 export const last = () => states[states.length - 1];
 export const saverAt = (version = 1) => new Saver<Doc>(place, version, (s) => states.push(s));
 
-beforeEach(() => {
-  vi.useFakeTimers();
-  requests.length = 0;
-  states.length = 0;
-  vi.stubGlobal("localStorage", new Store());
-  vi.stubGlobal("sessionStorage", new Store());
-  vi.stubGlobal("fetch", (_url: string, init?: { body: string; headers: Record<string, string> }) => {
-    return new Promise((resolve, reject) => {
-      requests.push({
-        body: init ? JSON.parse(init.body) : null,
-        version: init?.headers["if-match"] ?? "",
-        answer: (status, body = {}) => {
-          resolve({ ok: status < 300, status, json: () => Promise.resolve(body) });
-          return settle();
-        },
-        fail: () => {
-          reject(new TypeError("no route"));
-          return settle();
-        },
+/** Each test of a file begins with an empty place, and timers that are turned by hand. */
+export function eachFindsItEmpty(): void {
+  beforeEach(() => {
+    vi.useFakeTimers();
+    requests.length = 0;
+    states.length = 0;
+    vi.stubGlobal("localStorage", new Store());
+    vi.stubGlobal("sessionStorage", new Store());
+    vi.stubGlobal("fetch", (_url: string, init?: { body: string; headers: Record<string, string> }) => {
+      return new Promise((resolve, reject) => {
+        requests.push({
+          body: init ? JSON.parse(init.body) : null,
+          version: init?.headers["if-match"] ?? "",
+          answer: (status, body = {}) => {
+            resolve({ ok: status < 300, status, json: () => Promise.resolve(body) });
+            return settle();
+          },
+          fail: () => {
+            reject(new TypeError("no route"));
+            return settle();
+          },
+        });
       });
     });
   });
-});
-afterEach(() => {
-  vi.useRealTimers();
-  vi.unstubAllGlobals();
-});
+  afterEach(() => {
+    vi.useRealTimers();
+    vi.unstubAllGlobals();
+  });
+}

@@ -1,5 +1,5 @@
 import { cleanup, configure } from "@testing-library/react";
-import { afterEach } from "vitest";
+import { afterEach, beforeAll } from "vitest";
 
 /** What a browser has and the document of the tests lacks. */
 Object.assign(HTMLDialogElement.prototype, {
@@ -21,6 +21,10 @@ Object.assign(globalThis, {
 });
 // A busy machine may take seconds over what takes a moment: what is waited for comes, or the test fails in the end.
 configure({ asyncUtilTimeout: 10_000 });
+// The modules of a page are shared by the files of tests, what is set about them is not.
+beforeAll(() => {
+  Object.assign(globalThis, { IS_REACT_ACT_ENVIRONMENT: true });
+});
 afterEach(cleanup);
 
 /** The page follows nobody here. */

@@ -1,5 +1,3 @@
-// @vitest-environment jsdom
-import "../support/screen";
 import { act, fireEvent, render, screen, waitFor, within } from "@testing-library/react";
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import { byUrgency, standingAfter } from "../../src/core/derive/afterPours";

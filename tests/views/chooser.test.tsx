@@ -1,5 +1,3 @@
-// @vitest-environment jsdom
-import "../support/screen";
 import { act, render, screen, waitFor } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
 import { afterEach, beforeEach, expect, it, vi } from "vitest";

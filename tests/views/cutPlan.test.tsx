@@ -1,5 +1,3 @@
-// @vitest-environment jsdom
-import "../support/screen";
 import { fireEvent, render, screen, within } from "@testing-library/react";
 import { useState } from "react";
 import { describe, expect, it } from "vitest";

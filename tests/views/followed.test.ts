@@ -1,7 +1,9 @@
 import { beforeEach, describe, expect, it, vi } from "vitest";
 import { keep, lastKnown } from "../../src/views/parts/kept";
 import { Saver } from "../../src/views/parts/saver";
-import { type Doc, last, place, requests, settle, states, stored } from "../support/savingPlace";
+import { type Doc, eachFindsItEmpty, last, place, requests, settle, states, stored } from "../support/savingPlace";
+
+eachFindsItEmpty();
 
 describe("what others save", () => {
   const taken: string[] = [];

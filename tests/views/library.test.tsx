@@ -1,5 +1,3 @@
-// @vitest-environment jsdom
-import "../support/screen";
 import { render, screen, waitFor } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";

@@ -1,5 +1,3 @@
-// @vitest-environment jsdom
-import "../support/screen";
 import { render, screen } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
 import { beforeEach, expect, it } from "vitest";

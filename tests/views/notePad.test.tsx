@@ -1,5 +1,3 @@
-// @vitest-environment jsdom
-import "../support/screen";
 import { fireEvent, render, screen } from "@testing-library/react";
 import { useState } from "react";
 import { expect, it } from "vitest";

@@ -1,5 +1,3 @@
-// @vitest-environment jsdom
-import "../support/screen";
 import { render, screen } from "@testing-library/react";
 import { expect, it } from "vitest";
 import { derive } from "../../src/core/derive/derive";

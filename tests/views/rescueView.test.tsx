@@ -1,5 +1,3 @@
-// @vitest-environment jsdom
-import "../support/screen";
 import { act, fireEvent, render, screen } from "@testing-library/react";
 import { afterEach, beforeEach, expect, it, vi } from "vitest";
 import { type Rescues, rescuesOf } from "../../src/core/derive/rescues";

@@ -1,6 +1,17 @@
 import { describe, expect, it, vi } from "vitest";
 import { readDraft, type Saver } from "../../src/views/parts/saver";
-import { type Asked, type Doc, last, requests, saverAt, settle, stored } from "../support/savingPlace";
+import {
+  type Asked,
+  type Doc,
+  eachFindsItEmpty,
+  last,
+  requests,
+  saverAt,
+  settle,
+  stored,
+} from "../support/savingPlace";
+
+eachFindsItEmpty();
 
 describe("saving", () => {
   it("waits until typing rests, then sends only the newest text", async () => {

@@ -1,5 +1,3 @@
-// @vitest-environment jsdom
-import "../support/screen";
 import { fireEvent, render, screen, waitFor, within } from "@testing-library/react";
 import { afterEach, describe, expect, it, vi } from "vitest";
 import type { LineEntry } from "../../src/core/derive/line";

@@ -1,5 +1,3 @@
-// @vitest-environment jsdom
-import "../support/screen";
 import { act, render, screen } from "@testing-library/react";
 import { expect, it } from "vitest";
 import { useDevice } from "../../src/views/parts/useDevice";

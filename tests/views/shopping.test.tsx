@@ -1,5 +1,3 @@
-// @vitest-environment jsdom
-import "../support/screen";
 import { fireEvent, render, screen, within } from "@testing-library/react";
 import { expect, it } from "vitest";
 import { shoppingList } from "../../src/core/derive/shoppingList";

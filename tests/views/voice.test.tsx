@@ -1,5 +1,3 @@
-// @vitest-environment jsdom
-import "../support/screen";
 import { act, renderHook } from "@testing-library/react";
 import { afterEach, beforeEach, expect, it, vi } from "vitest";
 import { useVoice } from "../../src/views/pour/useVoice";

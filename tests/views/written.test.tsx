@@ -1,5 +1,3 @@
-// @vitest-environment jsdom
-import "../support/screen";
 import { act } from "@testing-library/react";
 import type { ReactElement } from "react";
 import { hydrateRoot, type Root } from "react-dom/client";
