@@ -1,5 +1,4 @@
 import { type KeyboardEvent, useId, useState } from "react";
-import type { TurnBack } from "../../../core/advise/turnBack";
 import type { Chances } from "../../../core/clock/chance";
 import { lightness } from "../../../core/colour/mix";
 import type { Plan } from "../../../core/document/schema";
@@ -24,7 +23,7 @@ const NARROWEST_LANE = 20;
 
 /** Ribbons of every cup with their bands, gates of the windows, the steps above, turn-back points; read by pointer or arrow keys. */
 export function ClockChart(props: ChartProps) {
-  const { plan, timeline, chances, turnBacks, palette, widthPx, zoom, onZoom } = props;
+  const { plan, timeline, chances, palette, widthPx, zoom, onZoom } = props;
   const [readS, setRead] = useState<number | null>(null);
   const clip = useId();
   const { roomPx = ROOM } = props;
@@ -35,8 +34,7 @@ export function ClockChart(props: ChartProps) {
   const first = Math.ceil(zoom.fromS / everyS) * everyS;
   const ticks = Array.from({ length: Math.floor((zoom.toS - first) / everyS) + 1 }, (_, i) => first + i * everyS);
   const laneY = (i: number) => AXIS + STEPS + lane * (i + 0.5) + 4;
-  const shown = (s: number) => s >= zoom.fromS && s <= zoom.toS;
-  const turn = turnBacks.find((t) => shown(t.latestS));
+  const mark = markOf(props);
 
   const onKey = (e: KeyboardEvent) => {
     if (e.target !== e.currentTarget) return;
@@ -117,12 +115,16 @@ export function ClockChart(props: ChartProps) {
             clip={clip}
           />
         ))}
-        {turn && <TurnMark turn={turn} plan={plan} x={x(turn.latestS)} height={height} widthPx={widthPx} />}
-        {!turn && <LimitMark {...props} x={x} height={height} />}
+        {mark && <MarkLine mark={mark} x={x(mark.atS)} height={height} widthPx={widthPx} />}
         {readS !== null && (
           <line x1={x(readS)} x2={x(readS)} y1={AXIS} y2={height - 18} className="stroke-ink" strokeWidth={1} />
         )}
       </svg>
+      {mark && widthPx < WORDS_PX.below && (
+        <p className="pr-28 text-[12.5px] font-semibold text-cut" data-testid="clock-mark">
+          {mark.words}
+        </p>
+      )}
       {readS !== null && (
         <Reading plan={plan} timeline={timeline} chances={chances} atS={readS} x={x(readS)} widthPx={widthPx} />
       )}
@@ -138,71 +140,48 @@ export function zoomed(zoom: Zoom, factor: number, aroundS: number, horizonS: nu
   return { fromS, toS: fromS + span };
 }
 
-function TurnMark({
-  turn,
-  plan,
-  x,
-  height,
-  widthPx,
-}: {
-  turn: TurnBack;
-  plan: Plan;
-  x: number;
-  height: number;
-  widthPx: number;
-}) {
-  const name = plan.portions.find((p) => p.id === turn.portionId)?.name;
-  const isRight = x > widthPx - 420;
+/** What is said at a moment of the chart by a red line. */
+interface Mark {
+  atS: number;
+  words: string;
+}
+
+/** The latest moment to turn back; without one, when the tightest cup is too thick for its pours. Null where neither is in sight. */
+function markOf({ plan, timeline, turnBacks, zoom }: ChartProps): Mark | null {
+  const isShown = (s: number) => s >= zoom.fromS && s <= zoom.toS;
+  const nameOf = (id: string | undefined) => plan.portions.find((p) => p.id === id)?.name;
+  const turn = turnBacks.find((t) => isShown(t.latestS));
+  if (turn)
+    return {
+      atS: turn.latestS,
+      words: `turn back by ${clock(turn.latestS)} if ${nameOf(turn.portionId)} runs: ${turn.words}`,
+    };
+  const critical = timeline.steps.find((s) => s.id === timeline.critical?.stepId);
+  const slackS = timeline.critical?.slackS ?? null;
+  if (!critical || slackS === null || !isShown(critical.endS + slackS)) return null;
+  const atS = critical.endS + slackS;
+  const step = critical.missed ? "planned" : "last";
+  return { atS, words: `${nameOf(critical.portionIds[0])} too thick for its ${step} step from ${clock(atS)}` };
+}
+
+/** Widths under which the words of the mark stand below the chart, and left of its line, px: they need about so much. */
+const WORDS_PX = { below: 560, left: 420 } as const;
+
+function MarkLine({ mark, x, height, widthPx }: { mark: Mark; x: number; height: number; widthPx: number }) {
+  const isLeft = x > widthPx - WORDS_PX.left;
   return (
     <g>
       <line x1={x} x2={x} y1={AXIS + 2} y2={height - 17} stroke="var(--cut)" strokeWidth={1.8} strokeDasharray="4 3" />
-      <text
-        x={x + (isRight ? -4 : 4)}
-        y={height - 5}
-        textAnchor={isRight ? "end" : "start"}
-        className="fill-cut font-semibold"
-      >
-        turn back by {clock(turn.latestS)} if {name} runs: {turn.words}
-      </text>
-    </g>
-  );
-}
-
-/** Without a turn-back point: when the tightest cup is too thick for its pours. */
-function LimitMark({
-  plan,
-  timeline,
-  x,
-  height,
-  widthPx,
-  zoom,
-}: ChartProps & { x: (s: number) => number; height: number }) {
-  const critical = timeline.steps.find((s) => s.id === timeline.critical?.stepId);
-  const slackS = timeline.critical?.slackS ?? null;
-  if (!critical || slackS === null) return null;
-  const limitS = critical.endS + slackS;
-  if (limitS > zoom.toS || limitS < zoom.fromS) return null;
-  const isRight = x(limitS) > widthPx - 260;
-  return (
-    <g>
-      <line
-        x1={x(limitS)}
-        x2={x(limitS)}
-        y1={AXIS + 2}
-        y2={height - 17}
-        stroke="var(--cut)"
-        strokeWidth={1.6}
-        strokeDasharray="4 3"
-      />
-      <text
-        x={x(limitS) + (isRight ? -4 : 4)}
-        y={height - 5}
-        textAnchor={isRight ? "end" : "start"}
-        className="fill-cut font-semibold"
-      >
-        {plan.portions.find((p) => p.id === critical.portionIds[0])?.name} too thick for its{" "}
-        {critical.missed ? "planned" : "last"} step from {clock(limitS)}
-      </text>
+      {widthPx >= WORDS_PX.below && (
+        <text
+          x={x + (isLeft ? -4 : 4)}
+          y={height - 5}
+          textAnchor={isLeft ? "end" : "start"}
+          className="fill-cut font-semibold"
+        >
+          {mark.words}
+        </text>
+      )}
     </g>
   );
 }

@@ -3,7 +3,12 @@ import { stageName } from "../../../core/clock/stages";
 import type { Portion } from "../../../core/document/schema";
 import { clock } from "../../parts/format";
 import { type ChartProps, stageTimes } from "./chart";
-import { band, half, ribbon, type Scale } from "./scale";
+import { band, half, nameLines, ribbon, type Scale } from "./scale";
+
+/** From line to line of a cup's name, px. */
+const LINE_PX = 12;
+/** Room that the name of a stage takes beside its line, px. */
+const STAGE_PX = 100;
 
 interface Props extends ChartProps {
   portion: Portion;
@@ -37,11 +42,17 @@ export function Lane({
   const gated = own.filter((s) => s.isMust);
   const spread = chances?.bands.find((b) => b.id === portion.id);
   const byId = new Map(chances?.steps.map((s) => [s.stepId, s]));
+  const lines = nameLines(portion.name);
   let lastX = -100;
   return (
     <g>
-      <text x={0} y={y + 4} className="fill-ink font-semibold">
-        {portion.name.slice(0, 12)}
+      <text className="fill-ink font-semibold">
+        <title>{portion.name}</title>
+        {lines.map((line, i) => (
+          <tspan key={line} x={0} y={y + 4 + LINE_PX * (i - (lines.length - 1) / 2)}>
+            {line}
+          </tspan>
+        ))}
       </text>
       <g clipPath={`url(#${clip})`}>
         {gated.length > 0 && (
@@ -91,11 +102,18 @@ export function Lane({
           const isRoomy = px - lastX > 72;
           lastX = px;
           const h = half(trace, lane);
+          const isAtEnd = px > x(scale.zoom.toS) - STAGE_PX;
           return (
             <g key={trace} className="pointer-events-none">
               <line x1={px} x2={px} y1={y - h} y2={y + h} stroke={onColor} strokeWidth={1.5} />
               {isRoomy && lane >= 24 && (
-                <text x={px + 4} y={y + 4} fill={onColor} className="font-semibold">
+                <text
+                  x={px + (isAtEnd ? -4 : 4)}
+                  y={y + 4}
+                  textAnchor={isAtEnd ? "end" : "start"}
+                  fill={onColor}
+                  className="font-semibold"
+                >
                   {name} {Math.round(atS / 60)} min
                 </text>
               )}

@@ -18,6 +18,11 @@ export interface Scale {
   everyS: number;
 }
 
+/** Room that the time at a tick takes, and most ticks that serve, px. */
+const TICK_PX = 52;
+const MOST_TICKS = 9;
+const EVERY_S = [10, 30, 60, 120, 300, 600, 900, 1800, 3600];
+
 export function scaleOf(widthPx: number, zoom: Zoom): Scale {
   const span = zoom.toS - zoom.fromS;
   const usable = widthPx - LEFT - RIGHT;
@@ -25,8 +30,20 @@ export function scaleOf(widthPx: number, zoom: Zoom): Scale {
     x: (s) => LEFT + (usable * (s - zoom.fromS)) / span,
     atX: (px) => zoom.fromS + ((px - LEFT) / usable) * span,
     zoom,
-    everyS: [10, 30, 60, 120, 300, 600, 900, 1800].find((e) => span / e <= 9) ?? 3600,
+    everyS: EVERY_S.find((e) => span / e <= Math.min(MOST_TICKS, usable / TICK_PX)) ?? EVERY_S[EVERY_S.length - 1],
   };
+}
+
+/** Letters of a cup's name that one line beside its lane holds. */
+const LINE_LETTERS = 12;
+
+/** A cup's name beside its lane: on two lines where it is long, between words where it has any; cut with dots only where two do not hold it. */
+export function nameLines(name: string): string[] {
+  if (name.length <= LINE_LETTERS) return [name];
+  const gap = name.lastIndexOf(" ", LINE_LETTERS);
+  const [first, rest] =
+    gap > 0 ? [name.slice(0, gap), name.slice(gap + 1)] : [name.slice(0, LINE_LETTERS), name.slice(LINE_LETTERS)];
+  return [first, rest.length <= LINE_LETTERS ? rest : `${rest.slice(0, LINE_LETTERS - 1).trimEnd()}…`];
 }
 
 const HALF_AT_EMULSION = 3.5;
