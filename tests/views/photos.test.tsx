@@ -137,6 +137,14 @@ const PhotoDeskOf = ({ batch }: { batch: OpenBatch }) => {
   return desk.photo ? <PhotoInHand plan={batch.plan} photo={desk.photo} desk={desk} /> : null;
 };
 
+/** The first photo of a batch at its desk; every change is told. */
+const atDesk = (first: Plan, onPlan?: (plan: Plan) => void) =>
+  render(
+    <HeldBatch first={first} onPlan={onPlan}>
+      {(batch) => <PhotoDeskOf batch={batch} />}
+    </HeldBatch>,
+  );
+
 describe("the photo in hand", () => {
   const small = { width: 2, height: 2, rgba: new Uint8ClampedArray(16) };
   const read = { picture: small, shares: [0.6, 0.2, 0.2], lineMm: 6, heights: [0.5, 0.4, 0.6] };
@@ -164,16 +172,9 @@ describe("the photo in hand", () => {
                 afterMs: 1,
               },
             ];
-    render(
-      <HeldBatch
-        first={plan}
-        onPlan={(p) => {
-          plan = p;
-        }}
-      >
-        {(batch) => <PhotoDeskOf batch={batch} />}
-      </HeldBatch>,
-    );
+    atDesk(plan, (p) => {
+      plan = p;
+    });
     await screen.findByText("These are not its colours.");
     expect(plan.record.photos[0].measured).toBeNull();
     const corner = screen.getByRole("button", { name: /^Corner top left: 20 % from the left/ });
@@ -217,16 +218,9 @@ describe("the photo in hand", () => {
             },
           ]
         : [];
-    render(
-      <HeldBatch
-        first={plan}
-        onPlan={(p) => {
-          plan = p;
-        }}
-      >
-        {(batch) => <PhotoDeskOf batch={batch} />}
-      </HeldBatch>,
-    );
+    atDesk(plan, (p) => {
+      plan = p;
+    });
     const corner = () => screen.getByRole("button", { name: /^Corner top left/ });
     const measure = () => fireEvent.click(screen.getByRole("button", { name: /These are its corners/ }));
     fireEvent.keyDown(corner(), { key: "ArrowLeft" });
@@ -262,7 +256,7 @@ describe("the photo in hand", () => {
     };
     const { plan } = withPhoto(halves, 2);
     FakeWorker.answer = () => [];
-    render(<HeldBatch first={plan}>{(batch) => <PhotoDeskOf batch={batch} />}</HeldBatch>);
+    atDesk(plan);
     await screen.findByText(/only faces that are the whole section across the loaf teach your hand/);
     const [job] = FakeWorker.jobs;
     expect(job.kind === "measure" && job.face).toMatchObject({
