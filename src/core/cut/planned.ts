@@ -12,7 +12,7 @@ import {
   UNTRIMMED,
   type WantedBars,
 } from "../mould/cutSchema";
-import type { LibraryTool } from "../mould/toolSchema";
+import type { LibraryTool, ToolKind, ToolSpec } from "../mould/toolSchema";
 import { byId } from "../units/byId";
 import { acrossOf } from "./bars";
 import { type Block, type CutUp, cutUp, loafBlock, volumeMm3 } from "./leaves";
@@ -53,13 +53,19 @@ export function plainCutting(
   return { mouldId, kerfMm, heightStepMm, shows: axis, steps: [...loaves, bars] };
 }
 
+/** The studio's tools of a kind: what each can do, with its name. */
+function ofKind<K extends ToolKind>(tools: readonly { document: LibraryTool }[], kind: K) {
+  type Own = Extract<ToolSpec, { kind: K }>;
+  return tools.flatMap(({ document: { name, spec } }): (Omit<Own, "kind"> & { name: string })[] => {
+    if (spec.kind !== kind) return [];
+    const { kind: _, ...own } = spec as Own;
+    return [{ name, ...own }];
+  });
+}
+
 /** Cutters to choose from: the studio's, and the batch's own where it is none of them. */
 export function cuttersAtHand(plan: Pick<Plan, "cutting">, tools: readonly { document: LibraryTool }[]): Cutter[] {
-  const own = tools.flatMap(({ document: { name, spec } }): Cutter[] => {
-    if (spec.kind !== "cutter") return [];
-    const { kind: _, ...cutter } = spec;
-    return [{ name, ...cutter }];
-  });
+  const own: Cutter[] = ofKind(tools, "cutter");
   const { cutter } = plan.cutting;
   const isSame = (c: Cutter) => JSON.stringify(Object.values(c)) === JSON.stringify(Object.values(cutter));
   // Nobody has chosen the cutter that a batch begins with.
@@ -74,11 +80,7 @@ function planerAtHand(
   loafWidthMm: number,
 ): Planer | null {
   const own = plan.cutting.planer;
-  const studio = tools.flatMap(({ document: { name, spec } }): Planer[] => {
-    if (spec.kind !== "planer") return [];
-    const { kind: _, ...planer } = spec;
-    return [{ name, ...planer }];
-  });
+  const studio: Planer[] = ofKind(tools, "planer");
   return [...(own ? [own] : []), ...studio].find((p) => p.widthMm >= loafWidthMm) ?? null;
 }
 
