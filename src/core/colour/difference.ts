@@ -1,19 +1,17 @@
 import {
-  converter,
   differenceCiede2000,
   filterDeficiencyDeuter,
   filterDeficiencyProt,
   filterDeficiencyTrit,
   formatHex,
-} from "culori";
+} from "culori/fn";
+import { toLab65, toRgb } from "./spaces";
 
 const ciede2000 = differenceCiede2000();
-const toLab = converter("lab65");
-const toRgb = converter("rgb");
 
 /** CIE Lab (D65) of a hex colour: l 0..100. */
 export const labOf = (hex: string): { l: number; a: number; b: number } => {
-  const { l, a, b } = toLab(hex)!;
+  const { l, a, b } = toLab65(hex)!;
   return { l, a, b };
 };
 

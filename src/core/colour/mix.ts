@@ -1,7 +1,8 @@
-import { converter, formatHex } from "culori";
+import { formatHex } from "culori/fn";
 import { type DoseBase, dosePerOilG } from "../units/dose";
 import type { ColourTime, Patch, PortionColourant } from "./colourantSchema";
 import { colourantKind } from "./kinds";
+import { toLinear, toOklab } from "./spaces";
 
 /**
  * Subtractive mixing (Kubelka-Munk, two constants per channel): batter and colourants each add absorption K and scattering S by
@@ -15,7 +16,6 @@ export const NATURAL_BATTER_HEX = "#f2e9d8";
 const PATCH_BASE_HEX = "#f5eee0";
 
 type Channels = [number, number, number];
-const toLinear = converter("lrgb");
 const DARKEST = 0.004;
 const LIGHTEST = 0.985;
 
@@ -127,6 +127,5 @@ export function mixHex(input: MixInput, time: ColourTime): string {
   return hexOf(ks.map((v) => v / scatter) as Channels);
 }
 
-const toLab = converter("oklab");
 /** Lightness of a colour, 0 (black) to 1 (white), OKLab; orders cups from light to dark. */
-export const lightness = (hex: string): number => toLab(hex)?.l ?? 0;
+export const lightness = (hex: string): number => toOklab(hex)?.l ?? 0;

@@ -1,11 +1,10 @@
-import { converter, convertLrgbToOklab, convertOklabToLrgb, formatHex } from "culori";
+import { convertLrgbToOklab, convertOklabToLrgb, formatHex } from "culori/fn";
+import { toOklab, toRgb } from "../colour/spaces";
 import type { Straight } from "./straighten";
 
 /** A colour as its lightness and two hues in OKLab. */
 export type Lab = [number, number, number];
 
-const toOklab = converter("oklab");
-const toRgb = converter("rgb");
 export const labOf = (hex: string): Lab => {
   const { l, a, b } = toOklab(hex)!;
   return [l, a, b];

@@ -1,4 +1,4 @@
-import { converter } from "culori";
+import { toLinear } from "../colour/spaces";
 import { gauss, generator } from "../units/random";
 import type { Sorted } from "./figures";
 import { hexOfLab, labOf } from "./light";
@@ -37,7 +37,6 @@ export const USUAL_SPOILING: Spoiling = {
   hasPaper: false,
 };
 
-const linear = converter("lrgb");
 const GROUND = { r: 0.16, g: 0.13, b: 0.11 };
 const ASH = 0.82;
 const PAPER = { r: 0.58, g: 0.58, b: 0.58 };
@@ -99,7 +98,7 @@ export function makePhoto(
     corner(border, border + heightPx),
   ];
   const back = inverseOf(trueCorners.map(([x, y]) => [x * width, y * height] as const));
-  const colours = trueHex.map((hex) => linear(hex)!);
+  const colours = trueHex.map((hex) => toLinear(hex)!);
   const wave = Array.from({ length: 5 }, () => spoiling.light * (random() - 0.5) * 2);
   const red = Math.exp(spoiling.cast.red * gauss(random));
   const blue = Math.exp(spoiling.cast.blue * gauss(random));

@@ -1,7 +1,5 @@
-import { converter } from "culori";
+import { toLinear } from "../colour/spaces";
 import type { IndexImage } from "./face";
-
-const toLinear = converter("lrgb");
 
 /** Palette as sRGB bytes and as linear light, by colour index. */
 export interface Palette {
