@@ -1,6 +1,6 @@
 import { isDeepStrictEqual } from "node:util";
 import { asc, eq, sql } from "drizzle-orm";
-import { z } from "zod";
+import * as z from "zod/mini";
 import { type FieldProblem, problemsOf } from "../core/document/problems";
 import { readPlan } from "../core/document/read";
 import type { Plan } from "../core/document/schema";
@@ -20,13 +20,13 @@ export interface Part {
   value: unknown;
 }
 
-const version = z.int().min(1).max(1_000_000_000);
+const version = z.int().check(z.minimum(1), z.maximum(1_000_000_000));
 const at = z.iso.datetime();
-const shortId = z.string().min(1).max(200);
+const shortId = z.string().check(z.minLength(1), z.maxLength(200));
 
 const batchSchema = z.strictObject({ id: shortId, version, createdAt: at, updatedAt: at, document: z.unknown() });
 const itemSchema = z.strictObject({
-  kind: z.string().refine(isLibraryKind, "is no library"),
+  kind: z.string().check(z.refine(isLibraryKind, "is no library")),
   id: shortId,
   version,
   isArchived: z.boolean(),
@@ -38,9 +38,9 @@ const formulaVersionSchema = z.strictObject({ formulaId: shortId, version, saved
 const lessonsSchema = z.array(
   z.strictObject({
     batchId: shortId,
-    unknown: z.string().min(1).max(300),
+    unknown: z.string().check(z.minLength(1), z.maxLength(300)),
     mean: z.number(),
-    precision: z.number().positive(),
+    precision: z.number().check(z.positive()),
     isLeftOut: z.boolean(),
     learnedAt: at,
   }),
@@ -117,7 +117,7 @@ export function contentsOf(madeAt: string, parts: readonly Part[]): BackupRead {
   const old: Parameters<typeof countedInRows>[0][number][] = [];
   const inFile = (path: string, found: readonly FieldProblem[]) =>
     problems.push(...found.map((p) => ({ field: `${path}: ${p.field}`, message: p.message })));
-  const parsed = <T>(path: string, schema: z.ZodType<T>, value: unknown): T | null => {
+  const parsed = <T>(path: string, schema: z.ZodMiniType<T>, value: unknown): T | null => {
     const read = schema.safeParse(value);
     if (!read.success) inFile(path, problemsOf(read.error));
     return read.success ? read.data : null;

@@ -1,6 +1,6 @@
 import { createHash } from "node:crypto";
 import { unzipSync, Zip, ZipDeflate, ZipPassThrough } from "fflate";
-import { z } from "zod";
+import * as z from "zod/mini";
 import { type FieldProblem, fieldName, problemsOf } from "../core/document/problems";
 import { parseJson } from "./jsonText";
 
@@ -21,9 +21,15 @@ const FILES_AT_ONCE = 20;
 
 const manifestSchema = z.strictObject({
   format: z.literal(BACKUP_FORMAT, "is not a backup of Tundish"),
-  version: z.int().min(1).max(BACKUP_VERSION, "was written by a newer Tundish"),
+  version: z.int().check(z.minimum(1), z.maximum(BACKUP_VERSION, "was written by a newer Tundish")),
   madeAt: z.iso.datetime(),
-  files: z.array(z.strictObject({ path: z.string().max(400), bytes: z.int().min(0), sha256: z.string().length(64) })),
+  files: z.array(
+    z.strictObject({
+      path: z.string().check(z.maxLength(400)),
+      bytes: z.int().check(z.minimum(0)),
+      sha256: z.string().check(z.length(64)),
+    }),
+  ),
 });
 export type BackupManifest = z.infer<typeof manifestSchema>;
 

@@ -1,4 +1,4 @@
-import { z } from "zod";
+import * as z from "zod/mini";
 import { type BenchEvent, benchEventSchema } from "../core/document/logSchema";
 import { problemsOf } from "../core/document/problems";
 import type { Plan } from "../core/document/schema";
@@ -88,7 +88,7 @@ export async function readEventsBody(request: Request): Promise<Read<BenchEvent[
   const body = await readJsonBody(request, "events");
   if (!body.ok) return body;
   const list = Array.isArray(body.value) ? body.value : [body.value];
-  const parsed = z.array(benchEventSchema).min(1).max(MOST_AT_ONCE).safeParse(list);
+  const parsed = z.array(benchEventSchema).check(z.minLength(1), z.maxLength(MOST_AT_ONCE)).safeParse(list);
   if (!parsed.success) return refuse(invalid(problemsOf(parsed.error)));
   const twice = parsed.data.findIndex((e, i) => parsed.data.findIndex((o) => o.id === e.id) < i);
   return twice < 0

@@ -1,4 +1,4 @@
-import { z } from "zod";
+import * as z from "zod/mini";
 import { doseSchema, rateSchema } from "../formula/formulaSchema";
 import { hexColour, id, name, text, within } from "../units/fields";
 import { COLOURANT_KIND_IDS } from "./kinds";
@@ -27,13 +27,13 @@ export const colourantFields = {
   carrier,
   bulkDensityGPerMl: within(0.05, 3, "g/mL"),
   /** Dose -> colour; at least one patch. */
-  patches: z.array(patchSchema).min(1, "needs at least one test patch").max(8),
+  patches: z.array(patchSchema).check(z.minLength(1, "needs at least one test patch"), z.maxLength(8)),
 };
 
 /** A colourant in a cup. */
 export const portionColourantSchema = z.strictObject({
   id,
-  libraryId: id.nullable(),
+  libraryId: z.nullable(id),
   ...colourantFields,
   dose: doseSchema,
 });

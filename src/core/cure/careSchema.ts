@@ -1,4 +1,4 @@
-import { z } from "zod";
+import * as z from "zod/mini";
 import { id, isoInstant } from "../units/fields";
 
 /** What is done after the pour, in the order of the work. */

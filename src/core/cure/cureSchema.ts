@@ -1,4 +1,4 @@
-import { z } from "zod";
+import * as z from "zod/mini";
 import { id, isoDate, text, within } from "../units/fields";
 
 /** Colour of a bar in the cure, beside what it was at the cut. */
@@ -16,21 +16,30 @@ const strength = z.union([z.literal(0), z.literal(1), z.literal(2), z.literal(3)
 export const cureSchema = z.strictObject({
   /** `bar`: the mark that the bar carries. */
   weighings: z
-    .array(z.strictObject({ id, on: isoDate, bar: text(12).min(1, "must name the bar"), massG: within(1, 5000, "g") }))
-    .max(400),
-  tests: z.array(z.strictObject({ id, on: isoDate, words: text(200).min(1, "must say something") })).max(60),
+    .array(
+      z.strictObject({
+        id,
+        on: isoDate,
+        bar: text(12).check(z.minLength(1, "must name the bar")),
+        massG: within(1, 5000, "g"),
+      }),
+    )
+    .check(z.maxLength(400)),
+  tests: z
+    .array(z.strictObject({ id, on: isoDate, words: text(200).check(z.minLength(1, "must say something")) }))
+    .check(z.maxLength(60)),
   looks: z
     .array(
       z.strictObject({
         id,
         on: isoDate,
-        scent: strength.nullable(),
-        colour: z.enum(COLOUR_STATES).nullable(),
-        spots: z.enum(SPOT_STATES).nullable(),
+        scent: z.nullable(strength),
+        colour: z.nullable(z.enum(COLOUR_STATES)),
+        spots: z.nullable(z.enum(SPOT_STATES)),
         note: text(500),
       }),
     )
-    .max(60),
+    .check(z.maxLength(60)),
 });
 
 export type Cure = z.infer<typeof cureSchema>;

@@ -1,4 +1,4 @@
-import { z } from "zod";
+import * as z from "zod/mini";
 import { careFields } from "../cure/careSchema";
 import { id, isoInstant, text, within } from "../units/fields";
 import type { Edit } from "./edits/edit";
@@ -28,32 +28,35 @@ export const ADDED = ["colour", "scent", "blending"] as const;
 export const LONGEST_WORDS = 200;
 const MOST_EDITS = 60;
 /** A change at the bench is one of the design: its first step names what it may touch. */
-const path = z.tuple([z.enum(["operations", "design", "schedule", "portions", "moulds"])]).rest(z.string().max(90));
+const path = z.tuple(
+  [z.enum(["operations", "design", "schedule", "portions", "moulds"])],
+  z.string().check(z.maxLength(90)),
+);
 const oneEdit = z.discriminatedUnion("kind", [
   z.strictObject({ kind: z.literal("set"), path, value: z.json() }),
-  z.strictObject({ kind: z.literal("insert"), path, index: z.int().min(0), item: z.looseObject({ id }) }),
+  z.strictObject({ kind: z.literal("insert"), path, index: z.int().check(z.minimum(0)), item: z.looseObject({ id }) }),
   z.strictObject({ kind: z.literal("remove"), path, id }),
-  z.strictObject({ kind: z.literal("move"), path, id, index: z.int().min(0) }),
+  z.strictObject({ kind: z.literal("move"), path, id, index: z.int().check(z.minimum(0)) }),
 ]);
-const edit: z.ZodType<Edit> = z.union([
+const edit: z.ZodMiniType<Edit> = z.union([
   oneEdit,
-  z.strictObject({ kind: z.literal("all"), edits: z.array(oneEdit).max(MOST_EDITS) }),
+  z.strictObject({ kind: z.literal("all"), edits: z.array(oneEdit).check(z.maxLength(MOST_EDITS)) }),
 ]);
 
 /** What is noted of a cup or a step; each stands in the record until it is taken back. */
 const notes = {
-  stepDone: { stepId: z.string().max(90) },
+  stepDone: { stepId: z.string().check(z.maxLength(90)) },
   traceCheck: {
     portionId: id,
     trace: within(0, 5),
     /** What the maker said of a check that the clock could not explain; null while it was not asked about. */
-    answer: z.enum(CHECK_ANSWERS).nullable().default(null),
+    answer: z._default(z.nullable(z.enum(CHECK_ANSWERS)), null),
   },
   deviation: {
     what: z.enum(DEVIATIONS),
-    portionId: id.nullable(),
+    portionId: z.nullable(id),
     /** Seconds of extra blending, percent of extra dose, or percent of the cup poured too much; null when not said. */
-    amount: within(0, 1000).nullable(),
+    amount: z.nullable(within(0, 1000)),
     note: text(500),
   },
   added: {
@@ -61,13 +64,13 @@ const notes = {
     /** A cup, or a batter while it is one bowl. */
     into: id,
     /** Which colourant of the cup; null for scent and blending. */
-    colourantId: id.nullable(),
+    colourantId: z.nullable(id),
     /** g of colour as it is weighed, or of scent; s of blending. */
     amount: within(0, 2000),
   },
   replanned: { words: text(LONGEST_WORDS) },
   /** `portionId`: the cup, where it was one. */
-  sign: { what: z.enum(SIGNS), portionId: id.nullable() },
+  sign: { what: z.enum(SIGNS), portionId: z.nullable(id) },
   reading: {
     what: z.enum(READINGS),
     /** The batter, or the cup where `what` is cup. */
@@ -75,7 +78,7 @@ const notes = {
     /** As it was read: grams of a bowl or a cup, degrees Celsius of lye and oils. */
     value: within(-20, 200_000),
     /** What of it is the vessel, g; null where the scale was tared, or the bowl's own mass is known. */
-    tareG: within(0, 50_000, "g").nullable(),
+    tareG: z.nullable(within(0, 50_000, "g")),
     /** The device that read it; empty where it was typed. */
     from: text(40),
   },
@@ -109,7 +112,7 @@ export const benchEventSchema = z.discriminatedUnion("kind", [
   z.strictObject({ kind: z.literal("added"), ...inLog, ...notes.added }),
   z.strictObject({ kind: z.literal("sign"), ...inLog, ...notes.sign }),
   /** The design goes on otherwise; without an edit where the plan holds the change already. */
-  z.strictObject({ kind: z.literal("replanned"), ...inLog, ...notes.replanned, edit: edit.nullable() }),
+  z.strictObject({ kind: z.literal("replanned"), ...inLog, ...notes.replanned, edit: z.nullable(edit) }),
   /** Says later what was different. */
   z.strictObject({ kind: z.literal("specified"), ...inLog, eventId: id, what: z.enum(DEVIATIONS) }),
   /** Answers what was asked about a check. */
@@ -124,7 +127,7 @@ export const benchEventSchema = z.discriminatedUnion("kind", [
 ]);
 
 export const MOST_EVENTS = 3000;
-export const logSchema = z.array(benchEventSchema).max(MOST_EVENTS);
+export const logSchema = z.array(benchEventSchema).check(z.maxLength(MOST_EVENTS));
 
 export type RecordEvent = z.infer<typeof recordEventSchema>;
 export type BenchEvent = z.infer<typeof benchEventSchema>;

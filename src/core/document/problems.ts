@@ -1,4 +1,4 @@
-import type { z } from "zod";
+import type * as z from "zod/mini";
 
 /** One reason why a document is refused, with the field it concerns, e.g. `portions[2].sharePct`. */
 export interface FieldProblem {
@@ -23,4 +23,4 @@ const toProblem = (issue: z.core.$ZodIssue): FieldProblem => {
 };
 
 /** What a schema refuses, field by field; the first twenty. */
-export const problemsOf = (error: z.ZodError): FieldProblem[] => error.issues.slice(0, 20).map(toProblem);
+export const problemsOf = (error: z.core.$ZodError): FieldProblem[] => error.issues.slice(0, 20).map(toProblem);

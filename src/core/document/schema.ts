@@ -1,4 +1,4 @@
-import { z } from "zod";
+import * as z from "zod/mini";
 import { portionColourantSchema } from "../colour/colourantSchema";
 import { careSchema } from "../cure/careSchema";
 import { cureSchema } from "../cure/cureSchema";
@@ -25,7 +25,7 @@ export const batterSchema = z.strictObject({
   id,
   name: name(60),
   /** Formula of the library that it was taken from, and the version of it; the batch keeps its own copy below. */
-  formulaRef: z.strictObject({ formulaId: id, version: z.int().min(1), name: name(80) }).nullable(),
+  formulaRef: z.nullable(z.strictObject({ formulaId: id, version: z.int().check(z.minimum(1)), name: name(80) })),
   size: z.discriminatedUnion("basis", [
     /** Scaled so that the finished portions of this batter give `sharePct` of what the moulds take. */
     z.strictObject({ basis: z.literal("mould"), sharePct: within(0.1, 100, "%") }),
@@ -33,9 +33,11 @@ export const batterSchema = z.strictObject({
     /** Scaled to an order: so many bars of so much cured mass, by a day. */
     z.strictObject({
       basis: z.literal("order"),
-      bars: z.int("must be a whole number of bars").min(1, "must be 1 bar or more").max(5000, "must be 5000 at most"),
+      bars: z
+        .int("must be a whole number of bars")
+        .check(z.minimum(1, "must be 1 bar or more"), z.maximum(5000, "must be 5000 at most")),
       curedBarG: within(5, 2000, "g"),
-      dueOn: isoDate.nullable(),
+      dueOn: z.nullable(isoDate),
     }),
   ]),
   ...batterFormulaFields,
@@ -45,9 +47,9 @@ export const batterSchema = z.strictObject({
   /** Trace index at which blending stops. */
   blendToTrace: within(1, 3),
   /** Scent into the whole batter before the split; null for none. */
-  scent: scentSchema.nullable(),
+  scent: z.nullable(scentSchema),
   /** Scale readings at the split; null until they are known, never taken for 0. */
-  bowl: z.strictObject({ tareG: within(0, 50_000, "g").nullable(), grossG: within(0, 200_000, "g").nullable() }),
+  bowl: z.strictObject({ tareG: z.nullable(within(0, 50_000, "g")), grossG: z.nullable(within(0, 200_000, "g")) }),
 });
 
 export const portionSchema = z.strictObject({
@@ -58,14 +60,14 @@ export const portionSchema = z.strictObject({
   sharePct: within(0, 100, "%"),
   takesRest: z.boolean(),
   /** Mould that it is poured into alone, such as one loaf's own base; null for all. */
-  onlyMouldId: id.nullable(),
+  onlyMouldId: z.nullable(id),
   /** Shares of the finished cup kept back for the top, for piping, as a sample; percent. */
   keptBackPct: within(0, 100, "%"),
   pipingPct: within(0, 100, "%"),
   samplePct: within(0, 100, "%"),
-  colourants: z.array(portionColourantSchema).max(6),
-  scent: scentSchema.nullable(),
-  additives: z.array(additiveSchema).max(20),
+  colourants: z.array(portionColourantSchema).check(z.maxLength(6)),
+  scent: z.nullable(scentSchema),
+  additives: z.array(additiveSchema).check(z.maxLength(20)),
 });
 
 /** What own batches have taught of how a batter and its maker run, as it was known when the batch was planned; logs of factors. */
@@ -74,14 +76,17 @@ export const knowledgeSchema = z.strictObject({
   /** By batter id. */
   formulas: z.record(id, known),
   /** By kind of additive, per usual dose. */
-  additives: z.record(z.string().max(40), known),
-  pace: known.nullable(),
+  additives: z.record(z.string().check(z.maxLength(40)), known),
+  pace: z.nullable(known),
   /** On the hours until the knife, by batter id. */
   firm: z.record(id, known),
   /** Own batches worked alike against ash, and those of them that showed it, by how they were worked. */
   ash: z.record(
-    z.string().max(60),
-    z.strictObject({ of: z.int().min(1).max(100_000), seen: z.int().min(0).max(100_000) }),
+    z.string().check(z.maxLength(60)),
+    z.strictObject({
+      of: z.int().check(z.minimum(1), z.maximum(100_000)),
+      seen: z.int().check(z.minimum(0), z.maximum(100_000)),
+    }),
   ),
   /** On the constants of the maker's hand in the picture. */
   hand: z.partialRecord(z.enum(HAND_CONSTANTS), known),
@@ -102,24 +107,27 @@ export const THIN_WAYS = ["wait", "blend", "before-scent"] as const;
 
 export const designSchema = z.strictObject({
   family: z.enum(FAMILY_IDS),
-  seed: z.int().min(0).max(4_294_967_295),
+  seed: z.int().check(z.minimum(0), z.maximum(4_294_967_295)),
   /** How even the pourer's hand is: what the picture adds of its own. */
   hand: z.enum(HANDS),
   /** How the family's recipe was set when the operations were last laid out from it. */
-  knobs: z.record(z.string().max(40), z.union([z.number(), z.string().max(40), z.boolean()])),
+  knobs: z.record(
+    z.string().check(z.maxLength(40)),
+    z.union([z.number(), z.string().check(z.maxLength(40)), z.boolean()]),
+  ),
 });
 
 /** Order of the steps where the maker has set it, by step id, and the steps that stay where they are; empty: Tundish orders. */
 export const scheduleSchema = z.strictObject({
-  order: z.array(z.string().max(90)).max(400),
-  locked: z.array(z.string().max(90)).max(400),
+  order: z.array(z.string().check(z.maxLength(90))).check(z.maxLength(400)),
+  locked: z.array(z.string().check(z.maxLength(90))).check(z.maxLength(400)),
   /** What is done with a cup that would be too thin at its pour: waited for, blended up at its pour, or before the first scent that runs. Not named: as the clock finds best. */
   thin: z.record(id, z.enum(THIN_WAYS)),
 });
 
-const operations = z.array(operationSchema).max(200);
-const portions = z.array(portionSchema).min(1).max(12);
-const moulds = z.array(planMouldSchema).min(1).max(8);
+const operations = z.array(operationSchema).check(z.maxLength(200));
+const portions = z.array(portionSchema).check(z.minLength(1), z.maxLength(12));
+const moulds = z.array(planMouldSchema).check(z.minLength(1), z.maxLength(8));
 
 /** What a pour goes by: what may still be changed while it is on. */
 export const coursed = { design: designSchema, schedule: scheduleSchema, moulds, portions, operations };
@@ -129,26 +137,26 @@ export const recordSchema = z.strictObject({
   /** Everything that was noted, in the order in which it came in. */
   log: logSchema,
   /** The course as it stood when the pour began; null before. */
-  planned: z.strictObject(coursed).nullable(),
+  planned: z.nullable(z.strictObject(coursed)),
   /** First contact of lye and oil. */
-  startedAt: isoInstant.nullable(),
-  events: z.array(recordEventSchema).max(2000),
-  finishedAt: isoInstant.nullable(),
+  startedAt: z.nullable(isoInstant),
+  events: z.array(recordEventSchema).check(z.maxLength(2000)),
+  finishedAt: z.nullable(isoInstant),
   /** What was answered of the care after the pour, by its times. */
-  care: z.array(careSchema).max(400),
+  care: z.array(careSchema).check(z.maxLength(400)),
   /** Whether the times of this pour teach the maker's pace; null while it was not asked. */
-  teachesPace: z.boolean().nullable(),
+  teachesPace: z.nullable(z.boolean()),
   /** Days on which what was due after the pour was done; null until it is answered. */
-  days: z.strictObject({ unmoulded: isoDate.nullable(), cut: isoDate.nullable(), ready: isoDate.nullable() }),
-  rating: z.union([z.literal(1), z.literal(2), z.literal(3), z.literal(4), z.literal(5)]).nullable(),
+  days: z.strictObject({ unmoulded: z.nullable(isoDate), cut: z.nullable(isoDate), ready: z.nullable(isoDate) }),
+  rating: z.nullable(z.union([z.literal(1), z.literal(2), z.literal(3), z.literal(4), z.literal(5)])),
   verdict: text(10_000),
   cutDay: cutDaySchema,
   cure: cureSchema,
   /** What is to be done otherwise the next time. */
-  nextTimes: z.array(nextTimeSchema).max(60),
-  photos: z.array(photoSchema).max(MOST_PHOTOS),
+  nextTimes: z.array(nextTimeSchema).check(z.maxLength(60)),
+  photos: z.array(photoSchema).check(z.maxLength(MOST_PHOTOS)),
   /** What its photos were worked out to teach; null before. */
-  photoLessons: photoLessonsSchema.nullable(),
+  photoLessons: z.nullable(photoLessonsSchema),
 });
 
 /** The batch document: everything known of one batch but its place in the database. See docs/file-format.md. */
@@ -156,10 +164,10 @@ export const planSchema = z.strictObject({
   schemaVersion: z.literal(SCHEMA_VERSION),
   title: name(120),
   notes: text(10_000),
-  pourOn: isoDate.nullable(),
-  origin: originSchema.nullable(),
+  pourOn: z.nullable(isoDate),
+  origin: z.nullable(originSchema),
   /** What the batches before it in its line said of the next time. */
-  heeded: z.array(heededSchema).max(MOST_HEEDED),
+  heeded: z.array(heededSchema).check(z.maxLength(MOST_HEEDED)),
   design: designSchema,
   schedule: scheduleSchema,
   roomTemperatureC: within(0, 45, "C"),
@@ -175,12 +183,14 @@ export const planSchema = z.strictObject({
         id,
         name: name(60),
         place: z.enum(["on-top", "pressed-in"]),
-        perBar: z.int("must be a whole number").min(1, "must be 1 or more").max(40, "must be 40 at most"),
+        perBar: z
+          .int("must be a whole number")
+          .check(z.minimum(1, "must be 1 or more"), z.maximum(40, "must be 40 at most")),
       }),
     )
-    .max(12),
+    .check(z.maxLength(12)),
   cutting: cuttingPlanSchema,
-  cureDays: z.int().min(1).max(400),
+  cureDays: z.int().check(z.minimum(1), z.maximum(400)),
   /** Water that stays in a cured bar, percent of it. */
   residualWaterPct: within(2, 25, "%"),
   practice: practiceSchema,
@@ -188,26 +198,26 @@ export const planSchema = z.strictObject({
   measures: measuresSchema,
   knowledge: knowledgeSchema,
   /** Rows of oils that do not ship with Tundish, or were changed, as they were when chosen. */
-  oilRows: z.array(oilSchema).max(60),
+  oilRows: z.array(oilSchema).check(z.maxLength(60)),
   moulds,
-  batters: z.array(batterSchema).min(1).max(4),
+  batters: z.array(batterSchema).check(z.minLength(1), z.maxLength(4)),
   portions,
-  equipment: z.array(equipmentSchema).max(60),
+  equipment: z.array(equipmentSchema).check(z.maxLength(60)),
   operations,
   /** The maker's own words to a step, by its id: what somebody who helps has to know. */
-  stepWords: z.record(z.string().max(90), text(200)),
+  stepWords: z.record(z.string().check(z.maxLength(90)), text(200)),
   /** Items of the weigh-up ticked off, with the mass that they stood at, when, and the lot that it was taken from. */
   weighUp: z.strictObject({
     ticks: z
       .array(
         z.strictObject({
-          id: z.string().max(120),
-          massG: within(0, 1_000_000, "g").nullable(),
-          at: isoInstant.nullable(),
+          id: z.string().check(z.maxLength(120)),
+          massG: z.nullable(within(0, 1_000_000, "g")),
+          at: z.nullable(isoInstant),
           lot: text(40),
         }),
       )
-      .max(400),
+      .check(z.maxLength(400)),
     /** True once the maker has said to go on although items that are no safety items are not ticked. */
     goesOnUnticked: z.boolean(),
   }),

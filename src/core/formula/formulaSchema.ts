@@ -1,4 +1,4 @@
-import { z } from "zod";
+import * as z from "zod/mini";
 import { DOSE_BASIS_IDS, isWhole, RATE_BASIS_IDS } from "../units/dose";
 import { id, name, text, within } from "../units/fields";
 import { ADDITIVE_IDS } from "./additives";
@@ -10,13 +10,13 @@ const rateAmount = within(0, 500);
 export const rateSchema = z.strictObject({ amount: rateAmount, basis: z.enum(RATE_BASIS_IDS) });
 
 /** A dose in a batch: by rate, or in all for the cup or batter that it goes into. */
-export const doseSchema = z
-  .strictObject({ amount: within(0, 50_000), basis: z.enum(DOSE_BASIS_IDS) })
-  .superRefine((dose, context) => {
+export const doseSchema = z.strictObject({ amount: within(0, 50_000), basis: z.enum(DOSE_BASIS_IDS) }).check(
+  z.superRefine((dose, context) => {
     const rate = isWhole(dose.basis) ? null : rateAmount.safeParse(dose.amount);
     if (rate && !rate.success)
       context.addIssue({ code: "custom", path: ["amount"], message: rate.error.issues[0].message });
-  });
+  }),
+);
 
 const additiveFields = { id, kind: z.enum(ADDITIVE_IDS), label: text(60) };
 export const additiveSchema = z.strictObject({ ...additiveFields, dose: doseSchema });
@@ -41,7 +41,9 @@ export const liquidSchema = z.strictObject({
 
 /** What a formula is made of, in a batch and in the library alike. */
 export const formulaFields = {
-  oils: z.array(z.strictObject({ id, oilId: z.string().max(40), sharePct: within(0, 100, "%") })).max(30),
+  oils: z
+    .array(z.strictObject({ id, oilId: z.string().check(z.maxLength(40)), sharePct: within(0, 100, "%") }))
+    .check(z.maxLength(30)),
   superfatPct: within(-20, 40, "%"),
   /** `kohSharePct`: part of the alkali that is KOH, percent of alkali equivalents. `coversAcids`: lye is added for what acids consume. */
   lye: z.strictObject({
@@ -54,8 +56,8 @@ export const formulaFields = {
   /** Part of the plain water that is ice, percent by mass. */
   iceSharePct: within(0, 100, "%"),
   /** Milks, plant waters and the like; their water counts as water. */
-  liquids: z.array(liquidSchema).max(6),
-  additives: z.array(rateAdditiveSchema).max(20),
+  liquids: z.array(liquidSchema).check(z.maxLength(6)),
+  additives: z.array(rateAdditiveSchema).check(z.maxLength(20)),
 };
 
 /** A formula of the library. Rows of oils that do not ship with Tundish travel with it. */
@@ -63,11 +65,11 @@ export const formulaSchema = z.strictObject({
   name: name(80),
   notes: text(4000),
   ...formulaFields,
-  oilRows: z.array(oilSchema).max(30),
+  oilRows: z.array(oilSchema).check(z.maxLength(30)),
 });
 
 /** What a batch says of its formula: as the library, but for additives in all. */
-export const batterFormulaFields = { ...formulaFields, additives: z.array(additiveSchema).max(20) };
+export const batterFormulaFields = { ...formulaFields, additives: z.array(additiveSchema).check(z.maxLength(20)) };
 
 export type FormulaFields = { [K in keyof typeof batterFormulaFields]: z.infer<(typeof batterFormulaFields)[K]> };
 export type LibraryFormulaFields = { [K in keyof typeof formulaFields]: z.infer<(typeof formulaFields)[K]> };

@@ -1,4 +1,4 @@
-import type { z } from "zod";
+import type * as z from "zod/mini";
 import { colourantSchema } from "../colour/colourantSchema";
 import { withLiquids } from "../document/earlyMigrations";
 import { liftTool } from "../document/migrations";
@@ -66,7 +66,7 @@ export const LIBRARY = {
     one: string;
     /** What the library is for, in a sentence or two. */
     about: string;
-    schema: z.ZodType<{ name: string }>;
+    schema: z.ZodMiniType<{ name: string }>;
     sorts: Record<string, readonly ["number" | "text", string]>;
   }
 >;

@@ -1,4 +1,4 @@
-import type { z } from "zod";
+import type * as z from "zod/mini";
 import type { Colourant, PortionColourant } from "../colour/colourantSchema";
 import type { Batter, Plan } from "../document/schema";
 import { additivePerOilG } from "../formula/additives";

@@ -1,4 +1,4 @@
-import { z } from "zod";
+import * as z from "zod/mini";
 import { id, isoInstant, within } from "../units/fields";
 
 /** What a thumb leaves on the loaf, from 1 (it sinks in) to 4 (nothing). */
@@ -31,11 +31,13 @@ export const cutBarSchema = z.strictObject({
   id,
   mouldId: id,
   /** Which bar of its mould, counted from 1 in the order of the cuts. */
-  number: z.int().min(1).max(500),
+  number: z.int().check(z.minimum(1), z.maximum(500)),
   isAsPredicted: z.boolean(),
   /** `at`: where on its face, parts of the width from the left and of the height from below; null where no place was shown. */
-  findings: z.array(z.strictObject({ id, what: z.enum(FINDINGS), at: z.tuple([part, part]).nullable() })).max(40),
-  massG: within(1, 5000, "g").nullable(),
+  findings: z
+    .array(z.strictObject({ id, what: z.enum(FINDINGS), at: z.nullable(z.tuple([part, part])) }))
+    .check(z.maxLength(40)),
+  massG: z.nullable(within(1, 5000, "g")),
   fate: z.enum(FATES),
 });
 
@@ -43,10 +45,10 @@ export const MOST_PRESSED = 40;
 
 /** The day of the cut: how firm the loaf was, and the bars that have come, each once. */
 export const cutDaySchema = z.strictObject({
-  thumb: thumbSchema.nullable(),
+  thumb: z.nullable(thumbSchema),
   /** Every time a thumb was pressed on the loaf; the last is `thumb`. */
-  pressed: z.array(z.strictObject({ at: isoInstant, thumb: thumbSchema })).max(MOST_PRESSED),
-  bars: z.array(cutBarSchema).max(500),
+  pressed: z.array(z.strictObject({ at: isoInstant, thumb: thumbSchema })).check(z.maxLength(MOST_PRESSED)),
+  bars: z.array(cutBarSchema).check(z.maxLength(500)),
 });
 
 export type CutBar = z.infer<typeof cutBarSchema>;

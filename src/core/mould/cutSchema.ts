@@ -1,4 +1,4 @@
-import { z } from "zod";
+import * as z from "zod/mini";
 import { id, name, within } from "../units/fields";
 import { thumbSchema } from "./cutDaySchema";
 
@@ -11,17 +11,17 @@ const mm = (low: number, high: number) => within(low, high, "mm");
 /** How a block is divided between its trims: so thick as often as it fits, into equal parts, or into pieces of these thicknesses from the start. */
 export const divisionSchema = z.discriminatedUnion("kind", [
   z.strictObject({ kind: z.literal("pitch"), thickMm: mm(5, 500) }),
-  z.strictObject({ kind: z.literal("parts"), count: z.int().min(1).max(100) }),
-  z.strictObject({ kind: z.literal("list"), thickMm: z.array(mm(5, 500)).min(1).max(100) }),
+  z.strictObject({ kind: z.literal("parts"), count: z.int().check(z.minimum(1), z.maximum(100)) }),
+  z.strictObject({ kind: z.literal("list"), thickMm: z.array(mm(5, 500)).check(z.minLength(1), z.maxLength(100)) }),
 ]);
 
 /** One set of parallel cuts through a block: the loaf, or pieces of an earlier step. */
 export const cutStepSchema = z.strictObject({
   id,
   /** The step whose pieces it divides; null for the loaf. */
-  ofId: id.nullable(),
+  ofId: z.nullable(id),
   /** Which of those pieces, counted from 0, first and last; null for all. */
-  pieces: z.tuple([z.int().min(0).max(99), z.int().min(0).max(99)]).nullable(),
+  pieces: z.nullable(z.tuple([z.int().check(z.minimum(0), z.maximum(99)), z.int().check(z.minimum(0), z.maximum(99))])),
   axis: z.enum(CUT_AXES),
   /** Cut off before the first piece and after the last: ends, skims. */
   trimStartMm: mm(0, 100),
@@ -34,7 +34,7 @@ export const cutStepSchema = z.strictObject({
 /** A cut whose trims are none. */
 export const UNTRIMMED = { trimStartMm: 0, trimEndMm: 0, isPlaned: false } as const;
 
-const heightStep = mm(0.5, 60).nullable();
+const heightStep = z.nullable(mm(0.5, 60));
 
 /** How what comes out of one mould is cut: a tree of steps, each naming the one whose pieces it divides. */
 export const cuttingSchema = z.strictObject({
@@ -45,21 +45,23 @@ export const cuttingSchema = z.strictObject({
   heightStepMm: heightStep,
   /** The direction that the bar's face is cut across. */
   shows: z.enum(CUT_AXES),
-  steps: z.array(cutStepSchema).max(12),
+  steps: z.array(cutStepSchema).check(z.maxLength(12)),
 });
 
 /** What is wanted of the bars; null where that is open. */
 export const wantedBarsSchema = z.strictObject({
   /** Thickness, and how far off it may be. */
-  thickMm: mm(8, 120).nullable(),
+  thickMm: z.nullable(mm(8, 120)),
   thickTolMm: mm(0, 20),
   /** Cured mass of a bar, and how far off it may be. */
-  curedG: within(5, 2000, "g").nullable(),
+  curedG: z.nullable(within(5, 2000, "g")),
   curedTolG: within(0, 500, "g"),
   /** Inner sizes of the box. */
-  boxMm: z.tuple([mm(10, 400), mm(10, 400), mm(10, 400)]).nullable(),
+  boxMm: z.nullable(z.tuple([mm(10, 400), mm(10, 400), mm(10, 400)])),
   /** Bars that are owed. */
-  bars: z.int("must be a whole number of bars").min(1, "must be 1 bar or more").max(5000).nullable(),
+  bars: z.nullable(
+    z.int("must be a whole number of bars").check(z.minimum(1, "must be 1 bar or more"), z.maximum(5000)),
+  ),
   /** Taken off the top, and off the floor, first. */
   skimMm: mm(0, 30),
   skimFloorMm: mm(0, 30),
@@ -71,10 +73,10 @@ export const wantedBarsSchema = z.strictObject({
  */
 export const cutterFields = {
   kerfMm: mm(0, 5),
-  throatMm: mm(20, 1000).nullable(),
-  pitchMm: mm(8, 120).nullable(),
+  throatMm: z.nullable(mm(20, 1000)),
+  pitchMm: z.nullable(mm(8, 120)),
   heightStepMm: heightStep,
-  hardest: thumbSchema.nullable(),
+  hardest: z.nullable(thumbSchema),
 };
 export const cutterSchema = z.strictObject({ name: name(60), ...cutterFields });
 
@@ -87,8 +89,8 @@ export const planerSchema = z.strictObject({ name: name(60), ...planerFields });
 export const cuttingPlanSchema = z.strictObject({
   wanted: wantedBarsSchema,
   cutter: cutterSchema,
-  planer: planerSchema.nullable(),
-  moulds: z.array(cuttingSchema).max(8),
+  planer: z.nullable(planerSchema),
+  moulds: z.array(cuttingSchema).check(z.maxLength(8)),
 });
 
 export const OPEN_CUTTING: z.infer<typeof cuttingPlanSchema> = {

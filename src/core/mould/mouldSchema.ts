@@ -1,4 +1,4 @@
-import { z } from "zod";
+import * as z from "zod/mini";
 import { id, name, text, within } from "../units/fields";
 
 export const MOULD_KINDS = [
@@ -20,21 +20,23 @@ export const mouldFields = {
   /** Silicone gives way under dividers and needs a board. */
   isRigid: z.boolean(),
   /** Lengthwise plates: `count` of them; a closed set has outer plates and ends. `widthsMm`: clear widths when they are unequal. */
-  dividers: z
-    .strictObject({
-      count: z.int().min(1).max(12),
+  dividers: z.nullable(
+    z.strictObject({
+      count: z.int().check(z.minimum(1), z.maximum(12)),
       thicknessMm: mm(0.3, 20),
       isClosedSet: z.boolean(),
-      widthsMm: z.array(mm(1, 1000)).max(13).nullable(),
-    })
-    .nullable(),
+      widthsMm: z.nullable(z.array(mm(1, 1000)).check(z.maxLength(13))),
+    }),
+  ),
   /** A slab cut into loaves, side by side across its width or its length. */
-  cutInto: z.strictObject({ loaves: z.int().min(1).max(20), along: z.enum(["width", "length"]) }).nullable(),
+  cutInto: z.nullable(
+    z.strictObject({ loaves: z.int().check(z.minimum(1), z.maximum(20)), along: z.enum(["width", "length"]) }),
+  ),
 };
 
 export const planMouldSchema = z.strictObject({
   id,
-  libraryId: id.nullable(),
+  libraryId: z.nullable(id),
   ...mouldFields,
   fillPct: within(5, 100, "%"),
 });

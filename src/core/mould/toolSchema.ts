@@ -1,4 +1,4 @@
-import { z } from "zod";
+import * as z from "zod/mini";
 import { id, name, text, within } from "../units/fields";
 import { cutterFields, planerFields } from "./cutSchema";
 
@@ -23,10 +23,10 @@ export type ToolKind = (typeof TOOL_KINDS)[number]["id"];
 const mm = (low: number, high: number) => within(low, high, "mm");
 const vessel = {
   /** Empty mass; null until it has been weighed. */
-  tareG: within(0, 50_000, "g").nullable(),
+  tareG: z.nullable(within(0, 50_000, "g")),
   capacityMl: within(10, 100_000, "mL"),
   /** Volume marks on its wall, mL, rising. */
-  marksMl: z.array(within(1, 100_000, "mL")).max(40),
+  marksMl: z.array(within(1, 100_000, "mL")).check(z.maxLength(40)),
   material: z.enum(["steel", "plastic", "glass", "silicone", "aluminium", "other"]),
 };
 const stroke = { widthMm: mm(0.5, 80), lengthMm: mm(20, 800) };
@@ -66,11 +66,11 @@ export const TOOL_USES = ["batter", "lye", "portion", "doses", "loads", "design"
 /** A tool laid out for a batch, as it was when it was chosen. */
 export const equipmentSchema = z.strictObject({
   id,
-  libraryId: id.nullable(),
+  libraryId: z.nullable(id),
   name: name(60),
   use: z.enum(TOOL_USES),
   /** Portion or batter that it serves; null for one that serves all. */
-  servesId: id.nullable(),
+  servesId: z.nullable(id),
   spec: toolSpecSchema,
 });
 

@@ -1,11 +1,11 @@
-import { z } from "zod";
+import * as z from "zod/mini";
 import { isoInstant, within } from "../units/fields";
 import { fahrenheitToC, LB_G, OZ_G } from "../units/quantities";
 
 /** A device's own name in the address that it sends to. */
 export const deviceName = z
   .string()
-  .regex(/^[a-z0-9][a-z0-9-]{0,39}$/, "must be small letters, digits and hyphens, 40 at most");
+  .check(z.regex(/^[a-z0-9][a-z0-9-]{0,39}$/, "must be small letters, digits and hyphens, 40 at most"));
 
 const MASS = { g: 1, kg: 1000, oz: OZ_G, lb: LB_G } as const;
 
@@ -17,7 +17,7 @@ export const sentReadingSchema = z.discriminatedUnion("kind", [
     unit: z.enum(["g", "kg", "oz", "lb"]),
     isStable: z.boolean(),
     /** Above its range: the value says nothing. */
-    isOverload: z.boolean().default(false),
+    isOverload: z._default(z.boolean(), false),
     at: isoInstant,
   }),
   z.strictObject({

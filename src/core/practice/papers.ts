@@ -1,4 +1,4 @@
-import type { z } from "zod";
+import type * as z from "zod/mini";
 import { type Orders, ordersSchema } from "./ordersSchema";
 import { type Stock, stockSchema } from "./stockSchema";
 

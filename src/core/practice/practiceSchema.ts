@@ -1,4 +1,4 @@
-import { z } from "zod";
+import * as z from "zod/mini";
 import { US_MEASURES } from "../units/dose";
 import { name, text, within } from "../units/fields";
 
@@ -102,7 +102,7 @@ export const settingsSchema = z.strictObject({
   /** Residual water of a cured bar, percent; learned from weighings. */
   residualWaterPct: within(2, 25, "%"),
   barThicknessMm: within(8, 120, "mm"),
-  cureDays: z.int().min(1).max(400),
+  cureDays: z.int().check(z.minimum(1), z.maximum(400)),
 });
 export type Settings = z.infer<typeof settingsSchema>;
 

@@ -1,4 +1,4 @@
-import { z } from "zod";
+import * as z from "zod/mini";
 import { hexColour, id, name, text, within } from "../units/fields";
 import { SCENT_CLASS_IDS } from "./classes";
 
@@ -22,21 +22,21 @@ export const discolourSchema = z.strictObject({
 /** What a batch must know of one scent. */
 const behaviour = {
   class: z.enum(SCENT_CLASS_IDS),
-  measured: measuredSchema.nullable(),
-  discolour: discolourSchema.nullable(),
+  measured: z.nullable(measuredSchema),
+  discolour: z.nullable(discolourSchema),
   rices: z.boolean(),
   seizes: z.boolean(),
   weeps: z.boolean(),
   fades: z.enum(["no", "some", "much"]),
-  flashPointC: within(0, 200, "C").nullable(),
+  flashPointC: z.nullable(within(0, 200, "C")),
   /** Highest share of the cured bar, percent: by the supplier's certificate for this kind of product, and a limit of the user's own. */
-  certificatePct: within(0, 100, "% of the cured bar").nullable(),
-  ownLimitPct: within(0, 100, "% of the cured bar").nullable(),
+  certificatePct: z.nullable(within(0, 100, "% of the cured bar")),
+  ownLimitPct: z.nullable(within(0, 100, "% of the cured bar")),
 };
 
 export const scentPartSchema = z.strictObject({
   id,
-  libraryId: id.nullable(),
+  libraryId: z.nullable(id),
   name: name(60),
   /** Share of the blend, percent by mass. */
   sharePct: within(0, 100, "%"),
@@ -49,18 +49,20 @@ export const loadSchema = z.strictObject({ amount: loadPct, base: z.enum(["oils"
 /** Load in a batch: percent of oils or batter, or what goes into this cup (or batter) in all. */
 export const scentLoadSchema = z
   .strictObject({ amount: within(0, 20_000), base: z.enum(["oils", "batter", "g", "oz", "drop"]) })
-  .superRefine((load, context) => {
-    const read = load.base === "oils" || load.base === "batter" ? loadPct.safeParse(load.amount) : null;
-    if (read && !read.success)
-      context.addIssue({ code: "custom", path: ["amount"], message: read.error.issues[0].message });
-  });
+  .check(
+    z.superRefine((load, context) => {
+      const read = load.base === "oils" || load.base === "batter" ? loadPct.safeParse(load.amount) : null;
+      if (read && !read.success)
+        context.addIssue({ code: "custom", path: ["amount"], message: read.error.issues[0].message });
+    }),
+  );
 
 /** A scent in a cup or in a whole batter: one part, or a blend. */
 export const scentSchema = z.strictObject({
-  libraryId: id.nullable(),
+  libraryId: z.nullable(id),
   name: name(60),
   load: scentLoadSchema,
-  parts: z.array(scentPartSchema).min(1).max(8),
+  parts: z.array(scentPartSchema).check(z.minLength(1), z.maxLength(8)),
 });
 
 /** One report of how a scent behaved. */
@@ -81,18 +83,18 @@ export const libraryScentSchema = z.strictObject({
   ownLimitPct: behaviour.ownLimitPct,
   certificateNote: text(200),
   flashPointC: behaviour.flashPointC,
-  discolour: discolourSchema.nullable(),
+  discolour: z.nullable(discolourSchema),
   fades: behaviour.fades,
   weeps: behaviour.weeps,
   evidence: z.strictObject({
-    supplier: z.array(reportSchema).max(3),
-    others: z.array(reportSchema).max(20),
-    own: z.array(reportSchema).max(40),
+    supplier: z.array(reportSchema).check(z.maxLength(3)),
+    others: z.array(reportSchema).check(z.maxLength(20)),
+    own: z.array(reportSchema).check(z.maxLength(40)),
   }),
   /** What own batches have taught the clock; null before the first. */
-  measured: measuredSchema.nullable(),
+  measured: z.nullable(measuredSchema),
   /** Parts of a blend by share; empty for a scent of its own. */
-  blend: z.array(z.strictObject({ id, scentId: id, sharePct: within(0, 100, "%") })).max(8),
+  blend: z.array(z.strictObject({ id, scentId: id, sharePct: within(0, 100, "%") })).check(z.maxLength(8)),
   notes: text(2000),
 });
 

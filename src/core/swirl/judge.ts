@@ -1,6 +1,7 @@
 import { TOOLS } from "../techniques/tools";
 import type { Sayer } from "../units/sayer";
 import type { Design, DesignPour } from "./design";
+import { levelOf } from "./level";
 import { type DesignNumbers, FLOOR_MM } from "./metrics";
 import { strokeWays, wireWays } from "./ways";
 
@@ -22,7 +23,7 @@ export interface Track {
 
 /** What tools leave between their ways from wall to wall: of every tool the narrowest that is usual (the median of its gaps). */
 export function tracksOf(design: Design): Track[] {
-  const levelMm = design.pours.reduce((sum, p) => sum + p.volumeMm3, 0) / (design.lengthMm * design.widthMm);
+  const levelMm = levelOf(design);
   return design.pours.flatMap((p): Track[] => {
     const isWire = p.kind === "wire";
     if (!isWire && p.kind !== "stroke") return [];

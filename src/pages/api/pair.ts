@@ -1,5 +1,5 @@
 import type { APIRoute } from "astro";
-import { z } from "zod";
+import * as z from "zod/mini";
 import { problemsOf } from "../../core/document/problems";
 import { name } from "../../core/units/fields";
 import { addDevice } from "../../data/devices";
@@ -14,7 +14,7 @@ export const prerender = false;
 
 const YEAR_S = 365 * 24 * 3600;
 const schema = z.strictObject({
-  code: z.string().regex(/^\d{6}$/, "must be the six digits that the studio's screen shows"),
+  code: z.string().check(z.regex(/^\d{6}$/, "must be the six digits that the studio's screen shows")),
   name: name(60),
 });
 

@@ -1,4 +1,5 @@
 import { useMemo } from "react";
+import { DEVIATION_WORDS } from "../../core/advise/deviations";
 import { SIGN_WORDS } from "../../core/advise/signs";
 import { stageName } from "../../core/clock/stages";
 import { derivedOf } from "../../core/derive/workedOut";
@@ -8,7 +9,6 @@ import { vesselName } from "../../core/document/vesselName";
 import { clock } from "../parts/format";
 import { Section } from "../parts/Section";
 import { useUnits } from "../parts/units";
-import { DEVIATION_WORDS } from "../pour/NotePad";
 import { addedWords, readingWords } from "../pour/readingWords";
 
 /** What happened at the bench, in order, with the planned times beside the real ones. */

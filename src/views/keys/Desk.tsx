@@ -1,14 +1,21 @@
 import { Search } from "lucide-react";
-import { type ComponentType, useEffect, useState } from "react";
+import { type ComponentType, useState } from "react";
 import { LOOKS, wear } from "../parts/look";
+import { useFetched } from "../parts/useFetched";
+import type { ScreenId } from "./cards";
 import type { Command, PaletteProps } from "./commands";
-import { HelpCard } from "./HelpCard";
 import { KeyHint } from "./KeyHint";
 import { ariaKeys } from "./keymap";
-import { EVERYWHERE, type ScreenId } from "./screens";
+import { EVERYWHERE } from "./screens";
 import { useKeys } from "./useKeys";
 
-/** What every screen has at hand: its commands by name, and its card. The list itself is fetched when it is first asked for. */
+const fetchPalette = async (): Promise<ComponentType<PaletteProps>> => (await import("./Palette")).Palette;
+const fetchCard = async () => (await import("./HelpCard")).HelpCard;
+
+/**
+ * What every screen has at hand: its commands by name, and its card. Both are fetched when they are first asked for; at the bench,
+ * where a studio may fall silent, the card at once.
+ */
 export function Desk({
   screen,
   commands,
@@ -20,15 +27,14 @@ export function Desk({
   isQuiet?: boolean;
 }) {
   const [open, setOpen] = useState<"nothing" | "commands" | "help">("nothing");
-  const [Palette, setPalette] = useState<ComponentType<PaletteProps> | null>(null);
+  const [Palette, againPalette] = useFetched(open === "commands", fetchPalette);
+  const [HelpCard, againCard] = useFetched(isQuiet || open === "help", fetchCard);
+  const again = open === "commands" ? againPalette : open === "help" ? againCard : null;
   const close = () => setOpen("nothing");
   useKeys(EVERYWHERE, {
     commands: () => setOpen("commands"),
     help: () => setOpen("help"),
   });
-  useEffect(() => {
-    if (open === "commands" && !Palette) void import("./Palette").then((m) => setPalette(() => m.Palette));
-  }, [open, Palette]);
   const looks = LOOKS.map(
     (l): Command => ({ id: `look.${l.id}`, words: `look: ${l.label}`, group: "Do", run: () => wear(l.id) }),
   );
@@ -53,7 +59,15 @@ export function Desk({
         </button>
       )}
       {open === "commands" && Palette && <Palette commands={[...commands, ...looks, help]} onClose={close} />}
-      {open === "help" && <HelpCard screen={screen} onClose={close} />}
+      {again && (
+        <p role="alert" className="notice-amber">
+          This could not be fetched: the studio does not answer.{" "}
+          <button type="button" className="button" onClick={again}>
+            Try again
+          </button>
+        </p>
+      )}
+      {open === "help" && HelpCard && <HelpCard screen={screen} onClose={close} />}
     </>
   );
 }

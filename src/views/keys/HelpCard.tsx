@@ -1,9 +1,10 @@
 import { X } from "lucide-react";
 import { Fragment } from "react";
 import { IconButton } from "../parts/IconButton";
+import { SCREENS, type Screen, type ScreenId } from "./cards";
 import { type KeyUse, keyWords } from "./keymap";
 import { Modal } from "./Modal";
-import { EVERYWHERE, SCREENS, type Screen, type ScreenId } from "./screens";
+import { EVERYWHERE } from "./screens";
 
 /** What a screen is for and all its keys, on one card. */
 export function HelpCard({ screen, onClose }: { screen: ScreenId; onClose(): void }) {

@@ -1,8 +1,9 @@
 import type { ReactNode } from "react";
 import { byId } from "../../core/units/byId";
+import type { ScreenId } from "../keys/cards";
 import { type Command, commandsOf } from "../keys/commands";
 import { Desk } from "../keys/Desk";
-import { type ScreenId, UNDO_KEYS } from "../keys/screens";
+import { UNDO_KEYS } from "../keys/screens";
 import { BoundText } from "./bound";
 import { placeCommands } from "./places";
 import { SaveMark } from "./SaveMark";

@@ -1,7 +1,7 @@
 import type { ReactNode } from "react";
+import type { ScreenId } from "../keys/cards";
 import type { Command } from "../keys/commands";
 import { Desk } from "../keys/Desk";
-import type { ScreenId } from "../keys/screens";
 import { PLACES, placeCommands } from "./places";
 
 type Here = (typeof PLACES)[number]["id"] | "new" | "after";

@@ -1,3 +1,4 @@
+import { DEVIATION_WORDS } from "../../core/advise/deviations";
 import type { Question } from "../../core/advise/live";
 import { SIGN_WORDS } from "../../core/advise/signs";
 import { STAGES, stageName } from "../../core/clock/stages";
@@ -26,15 +27,6 @@ const ANSWER_WORDS: Record<CheckAnswer, { label: string; small: string }> = {
   "blended-longer": { label: "blended longer", small: "noted, so that no scent is blamed" },
 };
 const ANSWERS = ["as-seen", "false-trace", "other-cup", "blended-longer"] as const;
-
-export const DEVIATION_WORDS: Record<Deviation, string> = {
-  "extra-blending": "extra blending",
-  "extra-dose": "extra dose",
-  "scent-late": "scent late",
-  "poured-too-much": "poured too much",
-  "firm-stir": "stirred firmly",
-  other: "something else",
-};
 
 interface Props {
   pad: Pad;

@@ -1,7 +1,7 @@
 import { useCallback, useMemo, useState } from "react";
 import type { ColourTime } from "../../core/colour/colourantSchema";
 import { barAt } from "../../core/cut/bars";
-import { compileDesign } from "../../core/swirl/design";
+import { levelOf } from "../../core/swirl/level";
 import { FAMILIES } from "../../core/techniques/families/registry";
 import { BatchHead } from "../parts/BatchHead";
 import { type BatchPageProps, LiveBench } from "../parts/bench";
@@ -61,7 +61,7 @@ function SwirlStudio({ initial, stills }: { initial: StoredBatch; stills?: Still
   const mould = plan.moulds[0];
   const design = derived.designs.get(mould.id) ?? null;
   const isEmpty = !design || design.pours.every((p) => p.volumeMm3 <= 0);
-  const levelMm = useMemo(() => (design ? compileDesign(design).levelMm : 0), [design]);
+  const levelMm = design ? levelOf(design) : 0;
   const palette = useMemo(() => paletteAt(derived, time, isGrey), [derived, time, isGrey]);
   const { bars } = derived;
   const cutMm = cut.along * mould.lengthMm;

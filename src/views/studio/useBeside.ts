@@ -4,7 +4,7 @@ import { derive } from "../../core/derive/derive";
 import { readPlan } from "../../core/document/read";
 import type { Plan } from "../../core/document/schema";
 import type { Design } from "../../core/swirl/design";
-import { compileDesign } from "../../core/swirl/design";
+import { levelOf } from "../../core/swirl/level";
 import { FAMILIES } from "../../core/techniques/families/registry";
 import { api } from "../parts/api";
 import { type Beside, type Cut, designBeside, paletteAt, type Sight, sightOf } from "./look";
@@ -76,7 +76,7 @@ export function useBeside(
     if (id === null) {
       const other = designBeside(beside, plan, design);
       if (!other) return null;
-      const levelMm = compileDesign(other).levelMm;
+      const levelMm = levelOf(other);
       return {
         design: other,
         palette: colours.palette,
@@ -89,7 +89,7 @@ export function useBeside(
     const derived = derive(fetched.plan);
     const other = derived.designs.get(fetched.plan.moulds[0].id);
     if (!other) return null;
-    const levelMm = compileDesign(other).levelMm;
+    const levelMm = levelOf(other);
     return {
       design: other,
       palette: paletteAt(derived, colours.time, colours.isGrey),

@@ -3,6 +3,7 @@ import { derive } from "../../../src/core/derive/derive";
 import { planOfFamily } from "../../../src/core/library/familyPlan";
 import { compileDesign, type Design, stoppedAt } from "../../../src/core/swirl/design";
 import { drawIndices, finish } from "../../../src/core/swirl/face";
+import { levelOf } from "../../../src/core/swirl/level";
 import { createPoints, restart } from "../../../src/core/swirl/points";
 import { makePot, type PotStep } from "../../../src/core/swirl/pot";
 import { colourShares } from "../../../src/core/swirl/volume";
@@ -15,21 +16,25 @@ const designFor = (family: FamilyId): Design => {
 };
 
 describe("the film of a pour", () => {
-  it.each(FAMILY_IDS)("%s: a compiled design stopped at a pour is the design compiled up to it", (family) => {
-    const design = designFor(family);
-    const whole = compileDesign(design);
-    for (let upTo = 1; upTo <= design.pours.length; upTo++) {
-      const stopped = stoppedAt(whole, upTo);
-      if (!stopped) continue;
-      const anew = compileDesign(design, upTo);
-      expect(stopped.levelMm).toBeCloseTo(anew.levelMm, 9);
-      expect(stopped.operations.map((o) => o.kind)).toEqual(anew.operations.map((o) => o.kind));
-      if (upTo % 4 !== 0 || stopped.operations.length === 0) continue;
-      const draw = (d: typeof anew) => finish(drawIndices(d, { kind: "across", atMm: 77 }, 24, 18, 0.25)).colour;
-      expect(draw(stopped)).toEqual(draw(anew));
-    }
-    expect(stoppedAt(whole, design.pours.length)).not.toBeNull();
-  });
+  it.each(FAMILY_IDS)(
+    "%s: a compiled design stopped at a pour is the design compiled up to it, and as high as its pours",
+    (family) => {
+      const design = designFor(family);
+      const whole = compileDesign(design);
+      expect(levelOf(design)).toBeCloseTo(whole.levelMm, 6);
+      for (let upTo = 1; upTo <= design.pours.length; upTo++) {
+        const stopped = stoppedAt(whole, upTo);
+        if (!stopped) continue;
+        const anew = compileDesign(design, upTo);
+        expect(stopped.levelMm).toBeCloseTo(anew.levelMm, 9);
+        expect(stopped.operations.map((o) => o.kind)).toEqual(anew.operations.map((o) => o.kind));
+        if (upTo % 4 !== 0 || stopped.operations.length === 0) continue;
+        const draw = (d: typeof anew) => finish(drawIndices(d, { kind: "across", atMm: 77 }, 24, 18, 0.25)).colour;
+        expect(draw(stopped)).toEqual(draw(anew));
+      }
+      expect(stoppedAt(whole, design.pours.length)).not.toBeNull();
+    },
+  );
 
   it("inside a run that is compiled as one there is no stop, and before the first pour neither", () => {
     const design = designFor("crossings");

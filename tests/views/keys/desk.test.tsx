@@ -55,7 +55,7 @@ describe("commands by name", () => {
     await user.keyboard("{Control>}k{/Control}");
     await screen.findByPlaceholderText("what would you like to do?");
     await user.keyboard("what this screen{Enter}");
-    expect(screen.getByRole("heading", { name: "The batch sheet" })).toBeTruthy();
+    expect(await screen.findByRole("heading", { name: "The batch sheet" })).toBeTruthy();
   });
 });
 
@@ -63,7 +63,7 @@ describe("the card of a screen", () => {
   it("opens by its key, names what the screen is for and its keys, and closes", async () => {
     const { user } = await open();
     await user.keyboard("?");
-    expect(screen.getByRole("heading", { name: "The batch sheet" })).toBeTruthy();
+    expect(await screen.findByRole("heading", { name: "The batch sheet" })).toBeTruthy();
     expect(screen.getByText("read 15 s later")).toBeTruthy();
     await user.click(screen.getByRole("button", { name: "Close the help" }));
     expect(screen.queryByRole("heading", { name: "The batch sheet" })).toBeNull();

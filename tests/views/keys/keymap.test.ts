@@ -1,7 +1,8 @@
 import { describe, expect, it } from "vitest";
+import { SCREENS, type Screen } from "../../../src/views/keys/cards";
 import { commandsOf } from "../../../src/views/keys/commands";
 import { ariaKeys, isPressed, type KeyUse, keyWords, meaningOf, type Pressed } from "../../../src/views/keys/keymap";
-import { EVERYWHERE, PAD_KEYS, POUR_KEYS, SCREENS, type Screen, UNDO_KEYS } from "../../../src/views/keys/screens";
+import { EVERYWHERE, PAD_KEYS, POUR_KEYS, UNDO_KEYS } from "../../../src/views/keys/screens";
 import { act } from "../../../src/views/keys/useKeys";
 
 const press = (key: string, held: Partial<Pressed> = {}): Pressed => ({

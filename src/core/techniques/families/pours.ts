@@ -1,4 +1,4 @@
-import type { z } from "zod";
+import type * as z from "zod/mini";
 import type { stroke } from "../operations/stroke";
 import type { StrokeTool } from "../tools";
 import { type Draft, num, type RecipeCup, type RecipeInput } from "./family";

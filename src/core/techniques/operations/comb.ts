@@ -1,4 +1,4 @@
-import { z } from "zod";
+import * as z from "zod/mini";
 import { within } from "../../units/fields";
 import { STROKE_TOOLS, TOOLS } from "../tools";
 import { drawnWindow } from "../traceWindow";
@@ -28,7 +28,7 @@ export const comb = defineKind(
     pitchMm: within(3, 100, "mm"),
     passes: count(1, 12),
     /** How deep the teeth go below the surface, mm; null to the floor. */
-    depthMm: within(1, 400, "mm").nullable(),
+    depthMm: z.nullable(within(1, 400, "mm")),
   }),
 )({
   label: "comb",

@@ -1,4 +1,4 @@
-import { z } from "zod";
+import * as z from "zod/mini";
 import { type TraceWindow, traceWindow } from "../traceWindow";
 import { WORKING_TIMES_S as T } from "../workingTimes";
 import { count, cupPct, defineKind, numberField, pour } from "./kind";

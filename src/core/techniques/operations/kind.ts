@@ -1,4 +1,4 @@
-import { z } from "zod";
+import * as z from "zod/mini";
 import { id, within } from "../../units/fields";
 import type { Sayer } from "../../units/sayer";
 import { STROKE_TOOLS, type StrokeTool, TOOLS } from "../tools";
@@ -71,7 +71,7 @@ export const keptBackPct = within(0, 100, "% of what is kept back");
 export const acrossMm = within(0, 1000, "mm");
 export const alongMm = within(0, 2000, "mm");
 export const height = z.enum(["low", "mid", "high"]);
-export const count = (low: number, high: number) => z.int().min(low).max(high);
+export const count = (low: number, high: number) => z.int().check(z.minimum(low), z.maximum(high));
 
 /** What a kind of operation is: everything that the house must know of it, in one place. */
 export interface Kind<O> {
@@ -109,7 +109,7 @@ type Definition<O> = Omit<Kind<O>, "fields"> & Partial<Pick<Kind<O>, "fields">>;
 
 /** A definition with the schema that its operations follow: `id`, `mouldId` and `kind` among its fields. */
 export const defineKind =
-  <S extends z.ZodObject>(schema: S) =>
+  <S extends z.ZodMiniObject>(schema: S) =>
   ({ fields = [], ...definition }: Definition<z.infer<S>>): Kind<z.infer<S>> & { schema: S } => ({
     ...definition,
     fields,

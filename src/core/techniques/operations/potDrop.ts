@@ -1,4 +1,4 @@
-import { z } from "zod";
+import * as z from "zod/mini";
 import { within } from "../../units/fields";
 import { traceWindow } from "../traceWindow";
 import { WORKING_TIMES_S as T } from "../workingTimes";

@@ -1,4 +1,4 @@
-import { z } from "zod";
+import * as z from "zod/mini";
 import { traceWindow } from "../traceWindow";
 import { WORKING_TIMES_S as T } from "../workingTimes";
 import { choiceField, count, defineKind, inMould, spoken, strokesField } from "./kind";

@@ -1,4 +1,4 @@
-import { z } from "zod";
+import * as z from "zod/mini";
 import { PASS_LENGTH_MM, POUR_G_PER_S, WORKING_TIMES_S } from "../workingTimes";
 import { bottleLine } from "./bottleLine";
 import { comb } from "./comb";
@@ -72,7 +72,7 @@ export const OPERATION_KINDS = Object.keys(KINDS) as OperationKind[];
 export const operationSchema = z.discriminatedUnion(
   "kind",
   Object.values(KINDS).map((k) => k.schema) as unknown as [typeof layer.schema],
-) as unknown as z.ZodType<Operation, Operation>;
+) as unknown as z.ZodMiniType<Operation, Operation>;
 
 /** The definition of an operation's kind. */
 export const kindOf = <O extends Operation>(o: O): Kind<O> => KINDS[o.kind] as unknown as Kind<O>;

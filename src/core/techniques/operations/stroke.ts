@@ -1,4 +1,4 @@
-import { z } from "zod";
+import * as z from "zod/mini";
 import { within } from "../../units/fields";
 import { STROKE_TOOLS, TOOLS } from "../tools";
 import { drawnWindow } from "../traceWindow";
@@ -57,9 +57,9 @@ export const stroke = defineKind(
     pitchMm: within(2, 200, "mm"),
     loops: count(1, 60),
     /** How deep the tool goes below the surface, mm; null to the floor. */
-    depthMm: within(1, 400, "mm").nullable(),
+    depthMm: z.nullable(within(1, 400, "mm")),
     /** For the path `free`. */
-    points: z.array(point).max(400),
+    points: z.array(point).check(z.maxLength(400)),
   }),
 )({
   label: "stroke",

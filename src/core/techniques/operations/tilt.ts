@@ -1,4 +1,4 @@
-import { z } from "zod";
+import * as z from "zod/mini";
 import { tiltedVolumeMl } from "../../mould/mould";
 import { within } from "../../units/fields";
 import { WORKING_TIMES_S as T } from "../workingTimes";

@@ -1,4 +1,4 @@
-import { z } from "zod";
+import * as z from "zod/mini";
 import { within } from "../../units/fields";
 import { STROKE_TOOLS } from "../tools";
 import { traceWindow } from "../traceWindow";

@@ -1,4 +1,4 @@
-import { z } from "zod";
+import * as z from "zod/mini";
 import { within } from "../../units/fields";
 import { drawnWindow, type TraceWindow } from "../traceWindow";
 import { WORKING_TIMES_S as T } from "../workingTimes";
@@ -46,7 +46,7 @@ export const wire = defineKind(
     path: z.enum(WIRE_PATHS),
     loops: count(1, 20),
     /** For the path `free`. */
-    points: z.array(endPoint).max(400),
+    points: z.array(endPoint).check(z.maxLength(400)),
   }),
 )({
   label: "hanger",

@@ -1,6 +1,6 @@
 import { randomInt } from "node:crypto";
 import type { APIRoute } from "astro";
-import { z } from "zod";
+import * as z from "zod/mini";
 import { copyPlan } from "../../../../core/document/newPlan";
 import { problemsOf } from "../../../../core/document/problems";
 import { knowledgeNow } from "../../../../core/library/knowledgeNow";
@@ -16,7 +16,7 @@ import { invalid, notFound, otherMethods } from "../../../../server/problem";
 export const prerender = false;
 
 /** What a copy is called, and when it is poured; the title of the batch with "(copy)", and no day, where nothing is said. */
-const askedSchema = z.strictObject({ title: name(120).optional(), pourOn: isoDate.nullable().optional() });
+const askedSchema = z.strictObject({ title: z.optional(name(120)), pourOn: z.optional(z.nullable(isoDate)) });
 
 async function readAsked(request: Request): Promise<Read<z.infer<typeof askedSchema>>> {
   const { headers } = request;

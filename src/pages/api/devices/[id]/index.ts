@@ -1,5 +1,5 @@
 import type { APIRoute } from "astro";
-import { z } from "zod";
+import * as z from "zod/mini";
 import { problemsOf } from "../../../../core/document/problems";
 import { name } from "../../../../core/units/fields";
 import { removeDevice, renameDevice } from "../../../../data/devices";
