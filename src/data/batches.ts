@@ -10,7 +10,7 @@ import { afterBench, merged } from "../core/document/record";
 import type { Plan } from "../core/document/schema";
 import type { Database } from "./database";
 import { listColumns } from "./listColumns";
-import { type BatchRow, batches } from "./schema";
+import { type BatchRow, batches, isLookOnly } from "./schema";
 
 /** A stored batch as it leaves the data layer. */
 export type Batch = BatchRow;
@@ -93,7 +93,7 @@ export async function listDue(db: Database, limit: number): Promise<ShelfRow[]> 
     .select(SHELF_COLUMNS)
     .from(batches)
     .where(and(isNotNull(batches.dueOn), isNotNull(batches.summary)))
-    .orderBy(asc(sql`(${batches.summary} -> 'due' -> 0 ->> 'what') = 'look'`), asc(batches.dueOn), asc(batches.id))
+    .orderBy(asc(sql`(${isLookOnly(batches.summary)})`), asc(batches.dueOn), asc(batches.id))
     .limit(limit);
   return rows as ShelfRow[];
 }

@@ -1,5 +1,6 @@
 import { sql } from "drizzle-orm";
 import {
+  type AnyPgColumn,
   boolean,
   customType,
   doublePrecision,
@@ -20,6 +21,9 @@ import type { Taken } from "../core/practice/stockSchema";
 
 /** Words of a text as PostgreSQL's full text search keeps them. */
 const tsvector = customType<{ data: string }>({ dataType: () => "tsvector" });
+
+/** True where nothing is due of a batch but a look at the bar that is kept. */
+export const isLookOnly = (summary: AnyPgColumn) => sql`(${summary} -> 'due' -> 0 ->> 'what') = 'look'`;
 
 /**
  * One row a batch. The document is kept as `json`, not `jsonb`: its text order survives, so that what is exported is byte for
@@ -59,6 +63,9 @@ export const batches = pgTable(
     index("batches_uses").using("gin", t.uses),
     index("batches_words").using("gin", t.words),
     index("batches_taken_at").on(t.takenAt),
+    index("batches_due")
+      .on(sql`(${isLookOnly(t.summary)})`, t.dueOn, t.id)
+      .where(sql`${t.dueOn} is not null and ${t.summary} is not null`),
   ],
 );
 

@@ -1,0 +1,1 @@
+CREATE INDEX "batches_due" ON "batches" USING btree ((("summary" -> 'due' -> 0 ->> 'what') = 'look'),"due_on","id") WHERE "batches"."due_on" is not null and "batches"."summary" is not null;
