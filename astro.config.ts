@@ -24,7 +24,7 @@ export default defineConfig({
   },
   vite: {
     plugins: [tailwindcss(), threads({ "front.mjs": resolve("src/server/front.ts") })],
-    ssr: { external },
+    ssr: { external, noExternal: ["lucide-react", "date-fns", "zod", "culori"] },
     optimizeDeps: { exclude: external },
     worker: { format: "es" },
   },

@@ -1,5 +1,5 @@
 import { type ChildProcess, spawn } from "node:child_process";
-import { bin, environment } from "../../scripts/tooling.mjs";
+import { environment } from "../../scripts/tooling.mjs";
 import { newBatch, press, saved, weighUp } from "./journey";
 import { deviceAt, instruction, keptHere } from "./pouring";
 import { expect, test, up } from "./servers";
@@ -9,7 +9,7 @@ test.use({ serviceWorkers: "allow" });
 const running: ChildProcess[] = [];
 /** A simulated device as a process of its own. */
 function device(...args: string[]): ChildProcess {
-  const child = spawn(bin("tsx"), ["tools/device/device.ts", ...args], {
+  const child = spawn(process.execPath, ["--import", "tsx", "tools/device/device.ts", ...args], {
     env: environment,
     stdio: ["pipe", "pipe", "pipe"],
   });

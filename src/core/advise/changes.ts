@@ -41,12 +41,16 @@ function temperatureChanges(plan: Plan, say: Sayer): Change[] {
   });
 }
 
+/** How much weaker lye advice takes at once, and no weaker than this, percent of the solution. */
+const WEAKER_BY_PCT = 3;
+const WEAKEST_PCT = 26;
+
 function waterChanges(plan: Plan): Change[] {
   const masses = computeMasses(plan);
   return plan.batters.flatMap((b): Change[] => {
     const now = masses?.batters.find((m) => m.id === b.id)?.formula.lyeConcentrationPct;
-    if (now === undefined || now - 3 < 26) return [];
-    const value = Number((now - 3).toFixed(1));
+    if (now === undefined || now - WEAKER_BY_PCT < WEAKEST_PCT) return [];
+    const value = Number((now - WEAKER_BY_PCT).toFixed(1));
     return [
       {
         id: `weaker:${b.id}`,
@@ -58,17 +62,20 @@ function waterChanges(plan: Plan): Change[] {
   });
 }
 
+/** Traces at which blending stops: at emulsion, or well into light trace; up to the last it counts as emulsion. */
+const BLENDED = { emulsion: 1.1, light: 1.7, emulsionUpTo: 1.12 } as const;
+
 function blendingChanges(plan: Plan): Change[] {
   const whites = plan.portions.filter((p) => p.colourants.some((c) => c.kind === "titanium-dioxide"));
   return [
     ...plan.batters.flatMap((b): Change[] =>
-      b.blendToTrace > 1.12
+      b.blendToTrace > BLENDED.emulsionUpTo
         ? [
             {
               id: `emulsion:${b.id}`,
               words: "stop blending at emulsion",
               cost: "watch the rim: what has not quite joined may part in the mould",
-              edit: set(["batters", `#${b.id}`, "blendToTrace"], 1.1),
+              edit: set(["batters", `#${b.id}`, "blendToTrace"], BLENDED.emulsion),
             },
           ]
         : [
@@ -76,7 +83,7 @@ function blendingChanges(plan: Plan): Change[] {
               id: `blend-on:${b.id}`,
               words: "blend on to light trace before the split",
               cost: "cannot be undone; every later step has less time",
-              edit: set(["batters", `#${b.id}`, "blendToTrace"], 1.7),
+              edit: set(["batters", `#${b.id}`, "blendToTrace"], BLENDED.light),
             },
           ],
     ),
@@ -97,12 +104,19 @@ function blendingChanges(plan: Plan): Change[] {
 const sayLoad = (base: Scent["load"]["base"], amount: number): string =>
   base === "oils" || base === "batter" ? `${amount} %` : `${amount} ${base}`;
 
+/** Scents of this pace and above run: they are worth moving, thinning or pouring first. */
+const RUNS_FROM = 1.15;
+export const doesRun = (scent: Scent): boolean =>
+  scent.parts.some((p) => (p.measured?.rateFactor ?? scentClass(p.class).rateFactor) > RUNS_FROM);
+/** Part of a scent's load that advice leaves. */
+const LESS_SCENT = 0.6;
+
 function scentChanges(plan: Plan): Change[] {
   const changes: Change[] = [];
   for (const p of plan.portions) {
-    const runs = p.scent?.parts.some((x) => (x.measured?.rateFactor ?? scentClass(x.class).rateFactor) > 1.15);
+    const runs = p.scent && doesRun(p.scent);
     if (!p.scent || !runs) continue;
-    const less = Number((p.scent.load.amount * 0.6).toFixed(2));
+    const less = Number((p.scent.load.amount * LESS_SCENT).toFixed(2));
     changes.push(
       {
         id: `less-scent:${p.id}`,
@@ -122,6 +136,7 @@ function scentChanges(plan: Plan): Change[] {
 }
 
 const THICKEST_WIRE_MM = 12;
+const WIDER_BY_MM = 1.5;
 
 function designChanges(plan: Plan): Change[] {
   const changes: Change[] = [];
@@ -137,7 +152,7 @@ function designChanges(plan: Plan): Change[] {
         });
       }
     } else if (o.kind === "wire" && o.thicknessMm < THICKEST_WIRE_MM) {
-      const thicknessMm = Math.min(THICKEST_WIRE_MM, o.thicknessMm + 1.5);
+      const thicknessMm = Math.min(THICKEST_WIRE_MM, o.thicknessMm + WIDER_BY_MM);
       changes.push({
         id: `wider:${o.id}`,
         words: `a hanger of ${thicknessMm} mm instead of ${o.thicknessMm} mm`,
@@ -192,7 +207,7 @@ function leadChanges(plan: Plan): Change[] {
   const first = pours[0];
   if (!first) return [];
   return plan.portions.flatMap((p): Change[] => {
-    const runs = p.scent?.parts.some((x) => (x.measured?.rateFactor ?? scentClass(x.class).rateFactor) > 1.15);
+    const runs = p.scent && doesRun(p.scent);
     const own = pours.find((o) => "portionId" in o && o.portionId === p.id);
     if (!runs || !own || own === first || ("portionId" in first && first.portionId === p.id)) return [];
     return [

@@ -1,7 +1,8 @@
 import { restRatePerMin, Vessels } from "../clock/cup";
 import { baseHex } from "../colour/baseColour";
 import { labOf } from "../colour/difference";
-import { afterPour, type Firming } from "../cure/hours";
+import { afterPour, type Firming, sayHours } from "../cure/hours";
+import { SALT_BAR_FROM } from "../formula/additives";
 import { acidShare, type FattyAcid, profileTotal } from "../formula/fattyAcids";
 import { type FormulaPerGram, formulaPerGram } from "../formula/formula";
 import type { FormulaFields } from "../formula/formulaSchema";
@@ -44,11 +45,15 @@ export function formulaAcidShare(oils: Judged["oils"], find: OilLookup, acids: r
 }
 
 const clamp = (v: number) => Math.min(1, Math.max(0, v));
-const hours = (h: number) => (h < 47.5 ? `${Math.round(h)} h` : `${Math.round(h / 12) / 2} days`);
-const minutes = (m: number) => (m < 119.5 ? `${Math.round(m)} min` : `${Math.round(m / 30) / 2} h`);
+/** From here on minutes are said in half hours. */
+const HOURS_FROM_MIN = 119.5;
+const minutes = (m: number) => (m < HOURS_FROM_MIN ? `${Math.round(m)} min` : `${Math.round(m / 30) / 2} h`);
 
 const CUP_G = 400;
 const ROOM_C = 21;
+const MEDIUM = 3;
+const STEP_S = 20;
+const WATCHED_S = 6 * 3600;
 /** Spread of the formula's own rate, natural log (Tundish estimate). */
 const PACE_SD = 0.35;
 /** 10-90 % of a normal distribution, standard deviations. */
@@ -67,8 +72,8 @@ export function minutesToMedium(formula: FormulaPerGram, temperatureC: number, f
   cup.reset(0, CUP_G, restRate, temperatureC, 0);
   cup.trace[0] = fromTrace;
   let atS = 0;
-  while (cup.trace[0] < 3 && atS < 6 * 3600) {
-    atS += 20;
+  while (cup.trace[0] < MEDIUM && atS < WATCHED_S) {
+    atS += STEP_S;
     cup.advance(0, atS);
   }
   return atS / 60;
@@ -142,11 +147,57 @@ const about = (
   high: clamp(mid + spread),
 });
 
+/** A scale from its first end to its second, by the logarithm: 0 and 1 at these. */
+interface Scale {
+  none: number;
+  full: number;
+}
+const onScale = (v: number, { none, full }: Scale): number => clamp(Math.log(none / v) / Math.log(none / full));
+/** The word of the first bound that a value lies under, or the last word. */
+const wordUnder = (v: number, words: readonly (readonly [number, string])[], last: string): string =>
+  words.find(([bound]) => v < bound)?.[1] ?? last;
+
+/** Where traits stand on their scales and what they are called: all of it Tundish estimates, by formulas in common use. */
+const PACE_MIN: Scale = { none: 90, full: 8 };
+const PACE_WORDS = [
+  [10, "very quick"],
+  [18, "quick"],
+  [35, "ordinary"],
+] as const;
+const FIRM_H: Scale = { none: 120, full: 4 };
+/** By CIE Lab of the cured base: yellowness at which white ends and that takes all of it, and what darkness takes. */
+const WHITE = { fromB: 2, overB: 26, fromL: 97, overL: 90 } as const;
+const WHITE_WORDS = [
+  [5, "near white"],
+  [10, "ivory"],
+  [17, "cream"],
+] as const;
+/** Foam by the shares of quick acids and of ricinoleic acid, which holds it. */
+const FOAM = { plain: 0.1, perQuick: 2.2, perHolding: 1.2, heldFrom: 0.06 } as const;
+const FOAM_WORDS = [
+  [0.12, "slow and close"],
+  [0.26, "even"],
+] as const;
+const SKIN = { mildest: 0.95, perStrong: -1.9, perSuperfatPct: 0.018, saltBar: -0.05 } as const;
+const SKIN_WORDS = [
+  [0.4, "takes much oil off"],
+  [0.6, "in between"],
+] as const;
+/** What turns: linoleic acid, those that are more unsaturated so many times as fast, and free oil beyond the usual superfat. */
+const TURNS = { perLinolenic: 2.5, perSuperfatPct: 0.004, usualSuperfatPct: 5, worst: 0.45 } as const;
+const TURNS_WORDS = [
+  [0.12, "keeps well"],
+  [0.22, "keeps about a year"],
+] as const;
+/** How far off a judgement of looks and foam may be, and one of skin and keeping, on the scale. */
+const SURER = 0.12;
+const LESS_SURE = 0.15;
+
 function paceTrait(medium: number): Trait {
-  const at = (m: number) => clamp(1 - Math.log(m / 8) / Math.log(90 / 8));
+  const at = (m: number) => onScale(m, PACE_MIN);
   const low = medium * Math.exp(-TENTH * PACE_SD);
   const high = medium * Math.exp(TENTH * PACE_SD);
-  const word = medium > 35 ? "slow" : medium > 18 ? "ordinary" : medium > 10 ? "quick" : "very quick";
+  const word = wordUnder(medium, PACE_WORDS, "slow");
   return {
     id: "pace",
     label: "Pace",
@@ -159,12 +210,12 @@ function paceTrait(medium: number): Trait {
 }
 
 function firmTrait(h: FormulaJudgement["unmouldH"]): Trait {
-  const at = (v: number) => clamp(1 - Math.log(v / 4) / Math.log(120 / 4));
+  const at = (v: number) => onScale(v, FIRM_H);
   return {
     id: "firm",
     label: "Firm at unmoulding",
     ends: ["days", "hours"],
-    words: `after about ${hours(h.mid)} (${hours(h.low)} to ${hours(h.high)})`,
+    words: `after about ${sayHours(h.mid)} (${sayHours(h.low)} to ${sayHours(h.high)})`,
     low: at(h.high),
     mid: at(h.mid),
     high: at(h.low),
@@ -173,40 +224,41 @@ function firmTrait(h: FormulaJudgement["unmouldH"]): Trait {
 
 function whiteTrait(curedHex: string): Trait {
   const { l, b } = labOf(curedHex);
-  const word = b < 5 ? "near white" : b < 10 ? "ivory" : b < 17 ? "cream" : "strongly tinted";
-  const mid = clamp(1 - (Math.max(0, b) - 2) / 26 - (97 - l) / 90);
+  const word = wordUnder(b, WHITE_WORDS, "strongly tinted");
+  const mid = clamp(1 - (Math.max(0, b) - WHITE.fromB) / WHITE.overB - (WHITE.fromL - l) / WHITE.overL);
   return about(
     "white",
     "White of the base",
     ["tinted", "white"],
     `${word} when cured, without colour or scent`,
     mid,
-    0.12,
+    SURER,
   );
 }
 
 function foamTrait(quick: number, holding: number): Trait {
-  const mid = clamp(0.1 + 2.2 * quick + 1.2 * holding);
-  const word = quick > 0.26 ? "quick and open" : quick > 0.12 ? "even" : "slow and close";
+  const mid = clamp(FOAM.plain + FOAM.perQuick * quick + FOAM.perHolding * holding);
+  const word = wordUnder(quick, FOAM_WORDS, "quick and open");
   return about(
     "foam",
     "Foam",
     ["slow, close", "quick, open"],
-    `${word}${holding > 0.06 ? ", held by castor" : ""}`,
+    `${word}${holding > FOAM.heldFrom ? ", held by castor" : ""}`,
     mid,
-    0.12,
+    SURER,
   );
 }
 
 function skinTrait(strong: number, superfatPct: number, saltPct: number): Trait {
-  const mid = clamp(0.95 - 1.9 * strong + 0.018 * superfatPct - (saltPct > 25 ? 0.05 : 0));
-  const word = mid > 0.6 ? "leaves the skin's own oil" : mid > 0.4 ? "in between" : "takes much oil off";
-  return about("skin", "On the skin", ["strips", "gentle"], word, mid, 0.15);
+  const salt = saltPct > SALT_BAR_FROM ? SKIN.saltBar : 0;
+  const mid = clamp(SKIN.mildest + SKIN.perStrong * strong + SKIN.perSuperfatPct * superfatPct + salt);
+  const word = wordUnder(mid, SKIN_WORDS, "leaves the skin's own oil");
+  return about("skin", "On the skin", ["strips", "gentle"], word, mid, LESS_SURE);
 }
 
 function keepingTrait(linoleic: number, linolenic: number, superfatPct: number): Trait {
-  const risk = linoleic + 2.5 * linolenic + 0.004 * Math.max(0, superfatPct - 5);
-  const mid = clamp(1 - risk / 0.45);
-  const word = risk < 0.12 ? "keeps well" : risk < 0.22 ? "keeps about a year" : "may turn: use it within months";
-  return about("keeping", "Keeping", ["turns", "keeps"], word, mid, 0.15);
+  const free = Math.max(0, superfatPct - TURNS.usualSuperfatPct);
+  const risk = linoleic + TURNS.perLinolenic * linolenic + TURNS.perSuperfatPct * free;
+  const word = wordUnder(risk, TURNS_WORDS, "may turn: use it within months");
+  return about("keeping", "Keeping", ["turns", "keeps"], word, clamp(1 - risk / TURNS.worst), LESS_SURE);
 }

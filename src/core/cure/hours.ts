@@ -1,3 +1,4 @@
+import { SALT_BAR_FROM } from "../formula/additives";
 import type { Practice } from "../practice/practiceSchema";
 
 /** What firmness at unmoulding depends on. */
@@ -43,6 +44,7 @@ const FIRM = {
   atShare: 0.38,
   slope: 4.4,
   lyeSlope: 1.2,
+  usualLyePct: 33,
   perSuperfatPct: 0.025,
   usualSuperfatPct: 5,
   /** Salt: log per g per 100 g oils; 50 g make it about a sixth. */
@@ -65,8 +67,20 @@ const LEAST_H = 2.5;
 const MOST_H = 24 * 7;
 /** Earliest and latest by the middle: a spread of what is known, and how long it stays soft enough. */
 const EARLIEST = 1 / 1.35;
-const SALT_BAR_FROM = 25;
 const DAY_H = 24;
+/** Between these the lye concentration counts, percent; thinner than this counts as this; what thickness does at most. */
+const LYE_PCT = [20, 60] as const;
+const THINNEST_MM = 10;
+const BY_THICKNESS = [0.8, 1.5] as const;
+/**
+ * When it is cut best and how long it may wait, as times of its best hour of unmoulding and in days at least: a salt bar is too
+ * hard to cut within hours, a slab left a week breaks wires, a loaf only grows harder.
+ */
+const STAYS = {
+  saltBar: { unmould: { times: 2, days: 0 }, cutBest: 1.15, cut: { times: 1.8, days: 0 } },
+  slab: { unmould: { times: 1.5, days: 7 }, cutBest: 1.25, cut: { times: 1.5, days: 6 } },
+  loaf: { unmould: { times: 3, days: 10 }, cutBest: 1.25, cut: { times: 2.5, days: 7 } },
+} as const;
 
 const clamp = (v: number, low: number, high: number) => Math.min(high, Math.max(low, v));
 
@@ -77,7 +91,7 @@ interface Factor {
 
 function factorsOf(f: Firming, s: Standing | null): Factor[] {
   const firm = Math.exp(FIRM.slope * (FIRM.atShare - f.firmAcidShare));
-  const lye = (33 / clamp(f.lyeConcentrationPct, 20, 60)) ** FIRM.lyeSlope;
+  const lye = (FIRM.usualLyePct / clamp(f.lyeConcentrationPct, ...LYE_PCT)) ** FIRM.lyeSlope;
   const salt = Math.max(FIRM.saltAtMost, Math.exp(FIRM.perSaltPct * f.saltPct));
   const lactate = Math.max(FIRM.lactateAtMost, FIRM.lactate ** (f.lactatePct / FIRM.lactateUsual));
   const list: Factor[] = [
@@ -91,7 +105,10 @@ function factorsOf(f: Firming, s: Standing | null): Factor[] {
     { factor: lactate, words: "sodium lactate" },
   ];
   if (!s) return list;
-  const thick = clamp((Math.max(10, s.thicknessMm) / FIRM.usualThicknessMm) ** FIRM.thicknessPower, 0.8, 1.5);
+  const thick = clamp(
+    (Math.max(THINNEST_MM, s.thicknessMm) / FIRM.usualThicknessMm) ** FIRM.thicknessPower,
+    ...BY_THICKNESS,
+  );
   return [
     ...list,
     { factor: GEL[s.gel], words: s.gel === "gel" ? "gelled" : "kept from gelling" },
@@ -120,14 +137,10 @@ export function afterPour(firming: Firming, standing: Standing | null): AfterPou
   );
   const isSaltBar = firming.saltPct >= SALT_BAR_FROM;
   const isSlab = standing?.isSlab ?? false;
-  // A salt bar is too hard to cut within hours; a slab left a week breaks wires; a loaf only grows harder.
-  const latest = isSaltBar ? best * 2 : isSlab ? Math.max(best * 1.5, 7 * DAY_H) : Math.max(best * 3, 10 * DAY_H);
-  const unmould = { earliestH: best * EARLIEST, bestH: best, latestH: latest };
-  const cut = {
-    earliestH: best,
-    bestH: isSaltBar ? best * 1.15 : best * 1.25,
-    latestH: isSaltBar ? best * 1.8 : isSlab ? Math.max(best * 1.5, 6 * DAY_H) : Math.max(best * 2.5, 7 * DAY_H),
-  };
+  const stays = isSaltBar ? STAYS.saltBar : isSlab ? STAYS.slab : STAYS.loaf;
+  const until = ({ times, days }: { times: number; days: number }) => Math.max(best * times, days * DAY_H);
+  const unmould = { earliestH: best * EARLIEST, bestH: best, latestH: until(stays.unmould) };
+  const cut = { earliestH: best, bestH: best * stays.cutBest, latestH: until(stays.cut) };
   const reasons = [...factors]
     .filter((x) => Math.abs(Math.log(x.factor)) > TOLD_FROM)
     .sort((a, b) => Math.abs(Math.log(b.factor)) - Math.abs(Math.log(a.factor)))
@@ -136,6 +149,8 @@ export function afterPour(firming: Firming, standing: Standing | null): AfterPou
   return { unmould, cut, reasons };
 }
 
+/** From here on hours are said in half days. */
+const DAYS_FROM_H = 47.5;
 /** "5 h", "31 h", "4 days": hours as they are said. */
 export const sayHours = (h: number): string =>
-  h < 47.5 ? `${Math.round(h)} h` : `${Math.round((2 * h) / 24) / 2} days`;
+  h < DAYS_FROM_H ? `${Math.round(h)} h` : `${Math.round((2 * h) / 24) / 2} days`;

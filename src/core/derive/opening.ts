@@ -1,7 +1,6 @@
-import { type Change, changesFor } from "../advise/changes";
+import { type Change, changesFor, doesRun } from "../advise/changes";
 import { applyEdit, type Edit } from "../document/edits/edit";
 import type { Plan, Portion } from "../document/schema";
-import { scentClass } from "../scent/classes";
 import { isPercent } from "../scent/effect";
 import type { Scent } from "../scent/scentSchema";
 import type { FamilyId } from "../techniques/families/registry";
@@ -10,8 +9,6 @@ import { choiceOf, DOUBTFUL_BELOW, OUT_BELOW } from "./choices";
 
 /** Changes of the batter itself, which every design feels: the rest belong to one design. */
 const OF_THE_BATTER = /^(cooler|weaker|emulsion|less-scent|no-scent|two):/;
-/** Scents of this pace and above are worth moving. */
-const RUNS_FROM = 1.15;
 /** Load that one cup is given at the most, % of its oils: more than that a certificate seldom allows (Tundish estimate). */
 const MOST_LOAD_PCT = 8;
 
@@ -24,9 +21,6 @@ export interface Opening {
   example: { family: FamilyId; before: number; after: number };
 }
 
-const runs = (scent: Scent): boolean =>
-  scent.parts.some((p) => (p.measured?.rateFactor ?? scentClass(p.class).rateFactor) > RUNS_FROM);
-
 const shareOf = (plan: Plan, portion: Portion): number => {
   const others = plan.portions.filter((p) => p.batterId === portion.batterId && !p.takesRest);
   return portion.takesRest ? 100 - others.reduce((sum, p) => sum + p.sharePct, 0) : portion.sharePct;
@@ -38,7 +32,7 @@ function intoOneCup(plan: Plan): Change[] {
   if (!largest || plan.portions.length < 2) return [];
   const move = (scent: Scent, fromPct: number, leaving: Edit, from: { id: string; name: string }): Change[] => {
     const pct = Number(((scent.load.amount * fromPct) / shareOf(plan, largest)).toFixed(2));
-    if (!runs(scent) || !isPercent(scent) || largest.scent || !(pct <= MOST_LOAD_PCT)) return [];
+    if (!doesRun(scent) || !isPercent(scent) || largest.scent || !(pct <= MOST_LOAD_PCT)) return [];
     const moved: Scent = { ...scent, load: { ...scent.load, amount: pct } };
     return [
       {
@@ -74,7 +68,7 @@ function intoOneCup(plan: Plan): Change[] {
 /** Less of a scent that goes into the whole batter. */
 const lessOfAll = (plan: Plan): Change[] =>
   plan.batters.flatMap((b): Change[] => {
-    if (!b.scent || !isPercent(b.scent) || !runs(b.scent)) return [];
+    if (!b.scent || !isPercent(b.scent) || !doesRun(b.scent)) return [];
     const less = Number((b.scent.load.amount * 0.6).toFixed(2));
     return [
       {

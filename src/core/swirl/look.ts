@@ -12,8 +12,9 @@ export const PLAIN_LOOK: Look = { depth: 1, spread: 1, carry: 1, reach: 1, uneve
 
 const clamp = (v: number, low: number, high: number) => Math.min(high, Math.max(low, v));
 
+const THIN = { upTo: 2.6, over: 1.4 } as const;
 /** 0 for a batter of medium trace or thicker, 1 for one barely emulsified. */
-export const thinness = (s: number): number => clamp((2.6 - s) / 1.4, 0, 1);
+export const thinness = (s: number): number => clamp((THIN.upTo - s) / THIN.over, 0, 1);
 /** 1 for a pour laid on the surface, 0 from 30 % height up. */
 export const flatness = (ph: number): number => clamp(1 - ph / 0.3, 0, 1);
 

@@ -13,6 +13,24 @@ import type { Sayer } from "../../units/sayer";
 const STRONGEST_LYE_PCT = 50;
 /** Lauric and myristic share of the fatty acids under which a bar full of salt hardly lathers (Tundish estimate). */
 const SALT_LATHER_SHARE = 0.45;
+/** Superfat from which it is asked about, percent: below, the spread of SAP values alone may leave lye over; above, soap goes soft and rancid. */
+const LEAST_SUPERFAT_PCT = 3;
+const MOST_SUPERFAT_PCT = 10;
+/** Superfat that salt bars usually have, percent, and below which it is said. */
+const SALT_BAR_SUPERFAT_PCT = { asked: 12, low: 15, high: 20 } as const;
+/** Lye concentrations in common use, percent of the solution. */
+const USUAL_LYE_PCT = { low: 25, high: 40 } as const;
+/** Part of the water that is ice from which the lye's first water is the ice's doing. */
+const MOSTLY_ICE = 0.6;
+/** Times of the usual range beyond which a dose is asked about: a little above it, well below it. */
+const OUTSIDE = { above: 1.02, below: 0.5 } as const;
+/** A label rounds its parts: so far above 100 % they may add up. */
+const COMPOSED_WITHIN_PCT = 0.5;
+/** Sugars, g per g of oils, that heat a loaf noticeably, and the start temperature from which it matters, C. */
+const SUGAR_HEATS = { fromG: 0.03, aboveC: 38 } as const;
+/** So far under the melting range of the hard fats they stiffen without reacting, C; above the other a batch overheats (Tundish estimates). */
+const STIFFENS_BELOW_C = 8;
+const HOTTEST_C = 60;
 
 type Say = (level: Notice["level"], field: string, message: string) => void;
 
@@ -35,23 +53,23 @@ function oilNotices(plan: Plan, batter: Batter, say: Say): void {
 }
 
 function superfatNotices(batter: Batter, m: BatterMasses | undefined, say: Say, sayer: Sayer): void {
-  if (batter.superfatPct < 3) {
+  if (batter.superfatPct < LEAST_SUPERFAT_PCT) {
     say(
       batter.superfatPct <= 0 ? "block" : "ask",
       "superfatPct",
-      `Superfat ${pct(batter.superfatPct)}: SAP values vary by some percent, so lye may be left over. Use 3 % or more.`,
+      `Superfat ${pct(batter.superfatPct)}: SAP values vary by some percent, so lye may be left over. Use ${pct(LEAST_SUPERFAT_PCT)} or more.`,
     );
-  } else if (batter.superfatPct > 10 && (m?.formula.saltPct ?? 0) < SALT_BAR_FROM) {
+  } else if (batter.superfatPct > MOST_SUPERFAT_PCT && (m?.formula.saltPct ?? 0) < SALT_BAR_FROM) {
     say(
       "ask",
       "superfatPct",
-      `Superfat ${pct(batter.superfatPct)}: more than about 10 % makes a soft bar that may go rancid (salt bars apart).`,
+      `Superfat ${pct(batter.superfatPct)}: more than about ${pct(MOST_SUPERFAT_PCT)} makes a soft bar that may go rancid (salt bars apart).`,
     );
   }
   if (!m) return;
   if (batter.superfatPct > 0 && m.effectiveSuperfatPct <= 0) {
     say("block", "superfatPct", "Effective superfat is zero or below: more alkali than all fats need.");
-  } else if (batter.superfatPct >= 3 && m.effectiveSuperfatPct < 3) {
+  } else if (batter.superfatPct >= LEAST_SUPERFAT_PCT && m.effectiveSuperfatPct < LEAST_SUPERFAT_PCT) {
     say(
       "ask",
       "superfatPct",
@@ -83,9 +101,9 @@ function waterNotices(batter: Batter, m: BatterMasses, say: Say, sayer: Sayer): 
       "liquids",
       `With ${held.join(" and ") || "so much water in additives"} held back the lye would be dissolved in ${sayer.g(m.oilsG * (m.formula.liquidAtFirstG + m.formula.frozenG))} of water: ${pct(solutionPct)}, above 50 %. Hold less back, or let the lye go into part of it.`,
     );
-  } else if (c > 40 + 1e-6)
+  } else if (c > USUAL_LYE_PCT.high + 1e-6)
     say("ask", "water", `Lye at ${pct(c)} is a strong water discount: it shortens the working time a good deal.`);
-  else if (c < 25 - 1e-6) {
+  else if (c < USUAL_LYE_PCT.low - 1e-6) {
     say(
       "ask",
       "water",
@@ -98,7 +116,7 @@ function waterNotices(batter: Batter, m: BatterMasses, say: Say, sayer: Sayer): 
       liquidAtFirstG * m.oilsG < 1
         ? "Nothing in the jug is liquid when the lye comes"
         : `Until it melts the lye has only ${sayer.g(liquidAtFirstG * m.oilsG)} to dissolve in (${pct(m.formula.firstSolutionPct)})`;
-    const isMostlyIce = m.iceG > 0.6 * m.waterG && m.iceG > 0;
+    const isMostlyIce = m.iceG > MOSTLY_ICE * m.waterG && m.iceG > 0;
     say(
       isMostlyIce ? "ask" : "hint",
       isMostlyIce ? "iceSharePct" : "liquids",
@@ -116,7 +134,8 @@ function waterNotices(batter: Batter, m: BatterMasses, say: Say, sayer: Sayer): 
     const { waterPct, fatPct, sugarPct, saltPct } = l.composition;
     const sum = waterPct + fatPct + sugarPct + saltPct;
     const field = `liquids.${l.id}`;
-    if (sum > 100.5) say("ask", field, `${liquidName(batter, l)}: its parts add up to ${pct(sum)}, which cannot be.`);
+    if (sum > 100 + COMPOSED_WITHIN_PCT)
+      say("ask", field, `${liquidName(batter, l)}: its parts add up to ${pct(sum)}, which cannot be.`);
     if (l.sharePct <= 0) continue;
     if (l.when === "with-lye" && liquidRow(l.kind).isMilk)
       say(
@@ -140,13 +159,13 @@ function additiveNotices(batter: Batter, m: BatterMasses, say: Say): void {
     const [low, high] = row.rangeGPer100gOils;
     const field = `additives.${a.id}`;
     if (per100 <= 0) say("hint", field, `${a.label || row.label}: no dose yet.`);
-    else if (per100 > high * 1.02) {
+    else if (per100 > high * OUTSIDE.above) {
       say(
         "ask",
         field,
         `${a.label || row.label}: ${Number(per100.toFixed(2))} g per 100 g of oils is above the usual ${low} to ${high}: ${row.outside}. Lower it unless you know why.`,
       );
-    } else if (per100 < low * 0.5) {
+    } else if (per100 < low * OUTSIDE.below) {
       say(
         "ask",
         field,
@@ -154,7 +173,7 @@ function additiveNotices(batter: Batter, m: BatterMasses, say: Say): void {
       );
     }
   }
-  if (m.formula.sugarG > 0.03 && batter.startTemperatureC > 38) {
+  if (m.formula.sugarG > SUGAR_HEATS.fromG && batter.startTemperatureC > SUGAR_HEATS.aboveC) {
     say("ask", "startTemperatureC", "Sugars heat the loaf: start cooler and do not insulate, or it may crack or rise.");
   }
 }
@@ -169,25 +188,29 @@ function saltNotices(plan: Plan, batter: Batter, m: BatterMasses, say: Say): voi
       `additives.${id}`,
       `With ${Math.round(m.formula.saltPct)} g of salt per 100 g of oils only coconut and its like lather: salt bars usually take 80 % of it or more.`,
     );
-  if (batter.superfatPct < 12)
+  if (batter.superfatPct < SALT_BAR_SUPERFAT_PCT.asked)
     say(
       "hint",
       "superfatPct",
-      `Salt bars are usually made with 15 to 20 % superfat; this one has ${pct(batter.superfatPct)}.`,
+      `Salt bars are usually made with ${SALT_BAR_SUPERFAT_PCT.low} to ${pct(SALT_BAR_SUPERFAT_PCT.high)} superfat; this one has ${pct(batter.superfatPct)}.`,
     );
 }
 
 function temperatureNotices(batter: Batter, m: BatterMasses, say: Say, sayer: Sayer): void {
   const melt = m.formula.meltsAboveC;
-  if (melt !== null && batter.startTemperatureC < melt - 8) {
+  if (melt !== null && batter.startTemperatureC < melt - STIFFENS_BELOW_C) {
     say(
       "ask",
       "startTemperatureC",
       `${sayer.c(batter.startTemperatureC)} is well under the melting range of the hard fats (about ${sayer.c(melt)}): they can stiffen without reacting (false trace), then part or spot.`,
     );
   }
-  if (batter.startTemperatureC > 60)
-    say("ask", "startTemperatureC", `Above ${sayer.c(60)} a batch can overheat, crack or rise out of the mould.`);
+  if (batter.startTemperatureC > HOTTEST_C)
+    say(
+      "ask",
+      "startTemperatureC",
+      `Above ${sayer.c(HOTTEST_C)} a batch can overheat, crack or rise out of the mould.`,
+    );
 }
 
 function bowlNotices(batter: Batter, m: BatterMasses, say: Say, sayer: Sayer): void {
