@@ -2,6 +2,7 @@
 import { existsSync } from "node:fs";
 import { createServer } from "node:http";
 import { join } from "node:path";
+import { pathToFileURL } from "node:url";
 import { setFlagsFromString } from "node:v8";
 import { refuseOldNode, sayListenProblem } from "./starting.mjs";
 import { environment, root } from "./tooling.mjs";
@@ -19,13 +20,15 @@ const { HOST: host, PORT: port } = process.env;
 // what is, and a start takes a third less time and nearly half the work.
 setFlagsFromString("--wasm-tiering-budget=18000000");
 
+/** By an address that the type checker does not follow: it would check all that was built. */
+const built = (file) => pathToFileURL(join(root, "dist/server", file)).href;
 if (!existsSync(join(root, "dist/server/entry.mjs"))) {
   console.error("Tundish is not built yet: run `npm run build`, or `npm run demo`, which does all that is needed.");
   process.exit(1);
 }
 // The data first: what cannot be opened is said before anybody is answered. The application is read in meanwhile.
-const { frontDoor, noteAddress, openData, sayPairing } = await import("../dist/server/front.mjs");
-const [{ handler }] = await Promise.all([import("../dist/server/entry.mjs"), openData()]);
+const { frontDoor, noteAddress, openData, sayPairing } = await import(built("front.mjs"));
+const [{ handler }] = await Promise.all([import(built("entry.mjs")), openData()]);
 const server = createServer(frontDoor(handler));
 server.requestTimeout = 60_000;
 server.headersTimeout = 20_000;

@@ -49,7 +49,7 @@ const withLine = (path: string, after: string, line: string, head = "") => {
 };
 
 const LADLE = `
-import { z } from "zod";
+import * as z from "zod/mini";
 import { cupPct, defineKind, pour } from "./kind";
 export const ladle = defineKind(z.strictObject({ kind: z.literal("ladle"), ...pour, cupPct }))({
   label: "ladle",
