@@ -82,7 +82,7 @@ function Drawers<K extends LibraryKind>({ kind, first, openItem }: Props<K>) {
         </button>
       </StudioHead>
       <Trouble words={trouble ?? list.trouble} className="mx-5 mt-2" />
-      <main className="mx-2.5 mb-2.5 mt-2 grid min-h-0 flex-1 grid-cols-[minmax(0,5fr)_minmax(0,6fr)] narrow:grid-cols-1 rounded-lg border-[1.5px] border-ink bg-sheet">
+      <main className="mx-2.5 mb-2.5 mt-2 grid min-h-0 flex-1 grid-cols-[minmax(0,5fr)_minmax(0,6fr)] narrow:grid-cols-1 narrow:grid-rows-[auto_minmax(0,1fr)] rounded-lg border-[1.5px] border-ink bg-sheet">
         <LibraryTable
           kind={kind}
           list={list}

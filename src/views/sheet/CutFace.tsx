@@ -18,6 +18,7 @@ export function CutFace({
   plan,
   derived,
   isStrip,
+  isTall = false,
   stills = {},
   children,
 }: {
@@ -25,6 +26,8 @@ export function CutFace({
   derived: Derived;
   /** In a narrow window only the face and the place of its cut: the rest has a room of its own. */
   isStrip: boolean;
+  /** On a tablet that strip has room: beside the clock nothing else stands. */
+  isTall?: boolean;
   /** First pictures by their keys, as the server drew them. */
   stills?: Stills;
   children?: ReactNode;
@@ -69,7 +72,7 @@ export function CutFace({
         <>
           <div className="mt-1 flex gap-2">
             <div
-              className={`min-w-0 flex-1 border border-ink/30 ${isStrip ? "narrow:max-w-[calc(150px*var(--face-ratio))]!" : ""}`}
+              className={`min-w-0 flex-1 border border-ink/30 ${isStrip ? `${isTall ? "narrow:max-w-[calc(400px*var(--face-ratio))]!" : "narrow:max-w-[calc(150px*var(--face-ratio))]!"} phone:max-w-[calc(150px*var(--face-ratio))]!` : ""}`}
               style={
                 {
                   aspectRatio: `${1 / shape}`,

@@ -58,8 +58,8 @@ export function PortionsPanel({ batch, derived, disabled, standing, batterId, on
       </div>
       <FromLastTime batch={batch} disabled={disabled} beside="cups" />
       <div className="mt-0.5 flex items-baseline gap-2 rounded bg-paper px-1.5 py-1 text-[13px]">
-        <BoundNumber label="bowl" {...WEIGHED} width="w-12" open={open} path={bowl("tareG")} />
-        <BoundNumber label="with batter" {...WEIGHED} width="w-14" open={open} path={bowl("grossG")} />
+        <BoundNumber label="bowl" {...WEIGHED} width="w-12 narrow:w-16" open={open} path={bowl("tareG")} />
+        <BoundNumber label="with batter" {...WEIGHED} width="w-14 narrow:w-16" open={open} path={bowl("grossG")} />
       </div>
       <p className="mt-0.5 text-[12.5px] leading-tight text-muted">
         {masses

@@ -102,7 +102,9 @@ function BatchSheet({ initial, stills }: { initial: StoredBatch; stills?: Stills
         )}
         <Trouble words={refusal} className="mx-3 mt-2" />
         <Rooms room={room} onRoom={enter} />
-        <div className="grid min-h-0 flex-1 grid-cols-[268px_262px_minmax(320px,1fr)_284px] gap-x-4 px-3 pt-2 narrow:flex narrow:flex-col narrow:pb-3">
+        <div
+          className={`grid min-h-0 flex-1 grid-cols-[268px_262px_minmax(320px,1fr)_284px] gap-x-4 px-3 pt-2 narrow:flex narrow:flex-col narrow:pb-3 ${room === "clock" ? "narrow:flex-none" : ""}`}
+        >
           <div
             className={`scroll-quiet flex min-h-0 flex-col gap-1.5 overflow-y-auto pr-1 narrow:overflow-visible ${inRooms(room, "mould", "formula")}`}
           >
@@ -127,7 +129,7 @@ function BatchSheet({ initial, stills }: { initial: StoredBatch; stills?: Stills
               onColours={() => setDrawer({ kind: "colours" })}
             />
           </div>
-          <CutFace plan={plan} derived={derived} stills={stills} isStrip={room !== "design"}>
+          <CutFace plan={plan} derived={derived} stills={stills} isStrip={room !== "design"} isTall={room === "clock"}>
             <FamilyPanel
               {...designed}
               beside={mixed.disabled ? null : <OtherDesigns id={initial.id} flush={batch.flush} />}
