@@ -17,7 +17,6 @@ import { gauss, generator } from "../src/core/units/random";
  * `npm run bench:hand`: how well made photographs tell a hidden hand. Twenty hands a design, drawn from what is believed; one batch of 1 and of 3 bars,
  * and five batches of 3 bars. For each constant: truths inside the stated 90 % interval, its half width, and how much of the spread before is left.
  */
-const HANDS = 20;
 const BATCHES = 5;
 const NINE_IN_TEN = 1.645;
 
@@ -35,8 +34,9 @@ interface Tally {
   square: number;
 }
 
-/** `npm run bench:hand -- hanger 3`: one design and one number of bars alone. */
-const [onlyFamily, onlyBars] = process.argv.slice(2);
+/** `npm run bench:hand -- hanger 3 77 60`: one design and one number of bars alone, other hidden hands, and so many of them. */
+const [onlyFamily, onlyBars, ownSeed, ownHands] = process.argv.slice(2);
+const [HIDDEN, HANDS] = [Number(ownSeed ?? 5_150), Number(ownHands ?? 20)];
 
 for (const family of (["drop", "hanger"] as const).filter((f) => !onlyFamily || f === onlyFamily)) {
   const derived = derive(planOfFamily(family));
@@ -61,7 +61,7 @@ for (const family of (["drop", "hanger"] as const).filter((f) => !onlyFamily || 
       if (Math.abs(truth - mean) < NINE_IN_TEN * sd) t.inside++;
       to.set(constant, { ...t, n: t.n + 1, sd: t.sd + sd, square: t.square + (truth - mean) ** 2 });
     };
-    const random = generator(8_128 + bars);
+    const random = generator(HIDDEN + bars);
     for (let k = 0; k < HANDS; k++) {
       const log = HAND_CONSTANTS.map((c) => HAND_SPREAD[c] * gauss(random));
       const look = Object.fromEntries(HAND_CONSTANTS.map((c, i) => [c, Math.exp(log[i])]));

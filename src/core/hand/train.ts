@@ -17,14 +17,8 @@ import { frameOf, type Part, type View } from "../swirl/view";
 import { HAND_CONSTANTS, type HandConstant } from "../techniques/hand";
 import { gauss, generator, hashSeed } from "../units/random";
 import { HAND_SPREAD } from "./knowledge";
+import { type TrainOptions, usualTraining } from "./training";
 
-/** What hands are imagined about a design: how many, how many of them are photographed, and how far beyond what is believed they are drawn. */
-export interface TrainOptions {
-  draws: number;
-  photos: number;
-  seed: number;
-}
-export const USUAL_TRAINING: TrainOptions = { draws: 300, photos: 30, seed: 20_26 };
 /** How much wider than is believed hands are drawn: each counts by how likely it is afterwards. */
 export const WIDER = 1.25;
 /** What is not known of a pour beside the hand: its traces (all together and each), where it fell, mm, and how much, natural log. */
@@ -159,7 +153,7 @@ export function* train(
   design: Design,
   views: readonly View[],
   palette: readonly string[],
-  { draws, photos, seed }: TrainOptions = USUAL_TRAINING,
+  { draws, photos, seed }: TrainOptions = usualTraining(views.length),
 ): Generator<number, Training> {
   const random = generator(seed);
   const all = draws + photos;

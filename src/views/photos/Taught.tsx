@@ -1,6 +1,7 @@
 import type { Plan } from "../../core/document/schema";
 import { areLessonsStale, countingPhotos } from "../../core/hand/batchPhotos";
 import { HAND_SPREAD } from "../../core/hand/knowledge";
+import { usualTraining } from "../../core/hand/training";
 import { factorWords, HAND_WORDS, NINE_IN_TEN } from "../../core/hand/words";
 import type { HueLesson } from "../../core/photo/photoSchema";
 import type { HandConstant } from "../../core/techniques/hand";
@@ -83,7 +84,7 @@ export function Taught({
       <p className="mt-1 text-[13px] text-muted">
         {counting.length === 0
           ? "No photo counts yet: one that is measured, of a bar, and not left out."
-          : `From ${bars}: three hundred imagined hands pour this batch as you did, and those whose bars look like yours tell how yours pours. About a minute a bar.`}{" "}
+          : `From ${bars}: ${usualTraining(counting.length).draws} imagined hands pour this batch as you did, and those whose bars look like yours tell how yours pours. It takes a minute or two.`}{" "}
         Brackets hold nine cases in ten. With “Close the batch and learn from it” in the book the next prediction goes
         by it.
       </p>
