@@ -14,7 +14,7 @@ import type { OpenBatch } from "../parts/useBatch";
 
 const KIND_WORDS: Readonly<Record<Division["kind"], string>> = {
   parts: "equal parts",
-  pitch: "as thick as, as often as it fits",
+  pitch: "one thickness, as often as it fits",
   list: "pieces of these, mm",
 };
 
