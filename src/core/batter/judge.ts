@@ -224,29 +224,15 @@ function firmTrait(h: FormulaJudgement["unmouldH"]): Trait {
 
 function whiteTrait(curedHex: string): Trait {
   const { l, b } = labOf(curedHex);
-  const word = wordUnder(b, WHITE_WORDS, "strongly tinted");
+  const words = `${wordUnder(b, WHITE_WORDS, "strongly tinted")} when cured, without colour or scent`;
   const mid = clamp(1 - (Math.max(0, b) - WHITE.fromB) / WHITE.overB - (WHITE.fromL - l) / WHITE.overL);
-  return about(
-    "white",
-    "White of the base",
-    ["tinted", "white"],
-    `${word} when cured, without colour or scent`,
-    mid,
-    SURER,
-  );
+  return about("white", "White of the base", ["tinted", "white"], words, mid, SURER);
 }
 
 function foamTrait(quick: number, holding: number): Trait {
   const mid = clamp(FOAM.plain + FOAM.perQuick * quick + FOAM.perHolding * holding);
-  const word = wordUnder(quick, FOAM_WORDS, "quick and open");
-  return about(
-    "foam",
-    "Foam",
-    ["slow, close", "quick, open"],
-    `${word}${holding > FOAM.heldFrom ? ", held by castor" : ""}`,
-    mid,
-    SURER,
-  );
+  const words = wordUnder(quick, FOAM_WORDS, "quick and open") + (holding > FOAM.heldFrom ? ", held by castor" : "");
+  return about("foam", "Foam", ["slow, close", "quick, open"], words, mid, SURER);
 }
 
 function skinTrait(strong: number, superfatPct: number, saltPct: number): Trait {
