@@ -1,11 +1,11 @@
-/** What hands are imagined about a design: how many, how many of them are photographed, and how far beyond what is believed they are drawn. */
+/** What hands are imagined about a design: how many, and how many of them are photographed. */
 export interface TrainOptions {
   draws: number;
   photos: number;
   seed: number;
 }
-/** The fewer bars tell, the more hands are asked: one bar is told far better by four times as many. */
 const HANDS = { forOneBar: 1200, least: 500 } as const;
+/** The fewer bars tell, the more hands are asked. @param bars that are photographed and teach, 1 or more */
 export const usualTraining = (bars: number): TrainOptions => ({
   draws: Math.max(HANDS.least, Math.round(HANDS.forOneBar / bars)),
   photos: 30,

@@ -60,10 +60,13 @@ export function Desk({
       )}
       {open === "commands" && Palette && <Palette commands={[...commands, ...looks, help]} onClose={close} />}
       {again && (
-        <p role="alert" className="notice-amber">
+        <p role="alert" className="notice-amber fixed right-4 bottom-4 z-50 max-w-[90vw]">
           This could not be fetched: the studio does not answer.{" "}
           <button type="button" className="button" onClick={again}>
             Try again
+          </button>{" "}
+          <button type="button" className="button" onClick={close}>
+            Leave it
           </button>
         </p>
       )}

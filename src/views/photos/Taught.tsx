@@ -38,7 +38,8 @@ export function Taught({
   onLearn(): void;
   onStop(): void;
 }) {
-  const counting = countingPhotos(plan);
+  // Of several moulds the first that was photographed is worked out.
+  const counting = countingPhotos(plan).filter((p, _, all) => p.bar.mouldId === all[0].bar.mouldId);
   const told = plan.record.photoLessons;
   const isStale = areLessonsStale(plan);
   const bars = counting.length === 1 ? "1 bar" : `${counting.length} bars`;
