@@ -85,18 +85,22 @@ function beside(file, command, args) {
   });
 }
 
+const from = Date.now();
+/** Names what begins, and after how long: where the time goes. */
+const begin = (name) => console.log(`\n— ${name} (after ${Math.round((Date.now() - from) / 1000)} s)`);
+
 refuseOldNode();
 // Tests bring their own databases.
 delete environment.DATABASE_URL;
 installPackages();
-console.log("\n— lint");
+begin("lint");
 count(run(bin("biome"), ["ci", "--reporter=summary", "."]) === 0);
 count(run(bin("tsx"), ["tools/lint/lint.ts"]) === 0);
-console.log("\n— types and build, side by side");
+begin("types and build, side by side");
 const types = beside("types.log", bin("astro"), ["check", "--minimumSeverity", "error"]);
 buildIfNeeded();
 count((await types) === 0);
-console.log("\n— unit");
+begin("unit");
 if (!installPostgres()) {
   console.error("No PostgreSQL server: install Debian's package `postgresql`, or name its programs in POSTGRES_BIN.");
   failed++;
@@ -108,7 +112,7 @@ addReport(
   (r) => [r.numPassedTests, r.numFailedTests + r.numFailedTestSuites * (r.numFailedTests ? 0 : 1)],
   unit,
 );
-console.log("\n— browser");
+begin("browser");
 if (installChromium()) {
   report("e2e.json");
   const e2e = run(bin("playwright"), ["test"]);
@@ -122,5 +126,6 @@ if (installChromium()) {
   console.error("No Chromium: install Debian's package `chromium`, or name one in CHROMIUM_PATH.");
   failed++;
 }
+begin("end");
 console.log(`\n${passed} passed, ${failed} failed`);
 process.exit(failed === 0 ? 0 : 1);

@@ -2,9 +2,10 @@ import sharp from "sharp";
 import { derive } from "../src/core/derive/derive";
 import { HAND_SPREAD, handKnowledge, handUnknown } from "../src/core/hand/knowledge";
 import { type HandRead, readerOf, readHand } from "../src/core/hand/read";
+import { batchOf } from "../src/core/hand/sides";
 import { asPoured, train } from "../src/core/hand/train";
 import { planOfFamily } from "../src/core/library/familyPlan";
-import { batchFigures, COMPARED_PX, comparedRows } from "../src/core/photo/figures";
+import { COMPARED_PX, comparedRows, type Sorted } from "../src/core/photo/figures";
 import { anchorOf, labOf } from "../src/core/photo/light";
 import { makePhoto, trueColours, USUAL_SPOILING } from "../src/core/photo/makePhoto";
 import { measurePhoto } from "../src/core/photo/measure";
@@ -17,7 +18,6 @@ import { gauss, generator } from "../src/core/units/random";
  * `npm run bench:hand`: how well made photographs tell a hidden hand. Twenty hands a design, drawn from what is believed; one batch of 1 and of 3 bars,
  * and five batches of 3 bars. For each constant: truths inside the stated 90 % interval, its half width, and how much of the spread before is left.
  */
-const BATCHES = 5;
 const NINE_IN_TEN = 1.645;
 
 const run = <T>(steps: Generator<unknown, T>): T => {
@@ -27,16 +27,25 @@ const run = <T>(steps: Generator<unknown, T>): T => {
   }
 };
 
+/** A face seen from its other side. */
+const mirrored = ({ width, height, colour }: Sorted): Sorted => ({
+  width,
+  height,
+  colour: colour.map((_, i) => colour[i - (i % width) + width - 1 - (i % width)]),
+});
+
 interface Tally {
   inside: number;
+  /** How many of its stated spreads each truth lies off. */
+  off: number[];
   n: number;
   sd: number;
   square: number;
 }
 
-/** `npm run bench:hand -- hanger 3 77 60`: one design and one number of bars alone, other hidden hands, and so many of them. */
-const [onlyFamily, onlyBars, ownSeed, ownHands] = process.argv.slice(2);
-const [HIDDEN, HANDS] = [Number(ownSeed ?? 5_150), Number(ownHands ?? 20)];
+/** `npm run bench:hand -- hanger 3 77 60 1`: one design and one number of bars alone, other hidden hands, so many of them, and so many batches of 3 bars. */
+const [onlyFamily, onlyBars, ownSeed, ownHands, ownBatches] = process.argv.slice(2);
+const [HIDDEN, HANDS, BATCHES] = [Number(ownSeed ?? 9_001), Number(ownHands ?? 20), Number(ownBatches ?? 5)];
 
 for (const family of (["drop", "hanger"] as const).filter((f) => !onlyFamily || f === onlyFamily)) {
   const derived = derive(planOfFamily(family));
@@ -53,13 +62,15 @@ for (const family of (["drop", "hanger"] as const).filter((f) => !onlyFamily || 
       atMm: 60 + (130 * (i + 0.5)) / bars,
     }));
     const from = performance.now();
-    const reader = run(readerOf(run(train(design, views, palette))));
+    const training = run(train(design, views, palette));
+    const reader = run(readerOf(training));
     const trainedS = (performance.now() - from) / 1000;
     const tallies = { one: new Map<string, Tally>(), five: new Map<string, Tally>() };
     const put = (to: Map<string, Tally>, constant: string, truth: number, mean: number, sd: number) => {
-      const t = to.get(constant) ?? { inside: 0, n: 0, sd: 0, square: 0 };
+      const t = to.get(constant) ?? { inside: 0, off: [], n: 0, sd: 0, square: 0 };
       if (Math.abs(truth - mean) < NINE_IN_TEN * sd) t.inside++;
-      to.set(constant, { ...t, n: t.n + 1, sd: t.sd + sd, square: t.square + (truth - mean) ** 2 });
+      const off = [...t.off, Math.abs(truth - mean) / sd];
+      to.set(constant, { ...t, off, n: t.n + 1, sd: t.sd + sd, square: t.square + (truth - mean) ** 2 });
     };
     const random = generator(HIDDEN + bars);
     for (let k = 0; k < HANDS; k++) {
@@ -71,8 +82,10 @@ for (const family of (["drop", "hanger"] as const).filter((f) => !onlyFamily || 
         const rows = comparedRows(compiled.widthMm, compiled.levelMm);
         const hex = trueColours(palette, baseAt, 100 * k + b, USUAL_SPOILING.colours);
         const faces: number[][] = [];
-        for (const view of views) {
-          const fine = finish(drawIndices(compiled, view, 4 * COMPARED_PX, 4 * rows, 1));
+        for (const [at, view] of views.entries()) {
+          const drawn = finish(drawIndices(compiled, view, 4 * COMPARED_PX, 4 * rows, 1));
+          // Nobody says from which side a bar is photographed.
+          const fine = (k + b + at) % 2 === 0 ? drawn : mirrored(drawn);
           const made = makePhoto(fine, widthMm, hex, 10_000 * bars + 100 * k + 10 * b + view.atMm, 500);
           const { width, height, data } = made.pixels;
           const jpeg = await sharp(Buffer.from(data.buffer), { raw: { width, height, channels: 4 } })
@@ -83,7 +96,7 @@ for (const family of (["drop", "hanger"] as const).filter((f) => !onlyFamily || 
           const measured = measurePhoto({ width, height, data: new Uint8Array(read) }, made.corners, expected);
           if (measured.ok) faces.push(measured.face.figures);
         }
-        if (faces.length === bars) reads.push(readHand(reader, batchFigures(faces, palette.length)));
+        if (faces.length === bars) reads.push(readHand(reader, batchOf(faces, training.sides)));
       }
       if (reads.length === 0) continue;
       // What a batch does not tell keeps the range that was believed: nothing is stated of it.
@@ -100,12 +113,14 @@ for (const family of (["drop", "hanger"] as const).filter((f) => !onlyFamily || 
       }
     }
     const shown = (t: Map<string, Tally>) =>
-      [...t].map(([c, { inside, n, sd, square }]) => {
+      [...t].map(([c, { inside, off, n, sd, square }]) => {
+        const needed = off.sort((a, b) => a - b)[Math.floor(0.9 * n)] / NINE_IN_TEN;
         const half = (100 * (Math.exp(NINE_IN_TEN * (sd / n)) - 1)).toFixed(0);
         const left = (sd / n / HAND_SPREAD[c as "depth"]).toFixed(2);
-        return `  ${c.padEnd(11)} ${inside} of ${n} inside, 90 % half width ${half} %, spread left ${left}, rms error ${Math.sqrt(square / n).toFixed(3)}`;
+        return `  ${c.padEnd(11)} ${inside} of ${n} inside, 90 % half width ${half} %, spread left ${left}, rms error ${Math.sqrt(square / n).toFixed(3)}, ranges that hold nine in ten would be ${needed.toFixed(2)} of these`;
       });
     console.log(`${family}, 1 batch of ${bars} (training ${trainedS.toFixed(0)} s)\n${shown(tallies.one).join("\n")}`);
-    if (bars === 3) console.log(`${family}, ${BATCHES} batches of ${bars}\n${shown(tallies.five).join("\n")}`);
+    if (bars === 3 && BATCHES > 1)
+      console.log(`${family}, ${BATCHES} batches of ${bars}\n${shown(tallies.five).join("\n")}`);
   }
 }

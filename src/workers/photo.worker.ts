@@ -1,7 +1,8 @@
 import { type Reader, readerOf, readHand } from "../core/hand/read";
+import { batchOf } from "../core/hand/sides";
 import { facePart, train } from "../core/hand/train";
 import { proposeCorners } from "../core/photo/corners";
-import { batchFigures, faceFigures, lineMmOf, meanHeightOf, type Sorted, sharesOf } from "../core/photo/figures";
+import { faceFigures, lineMmOf, meanHeightOf, type Sorted, sharesOf } from "../core/photo/figures";
 import { measurePhoto } from "../core/photo/measure";
 import { type Pixels, type Straight, toByte } from "../core/photo/straighten";
 import { breathe } from "./breathe";
@@ -102,7 +103,7 @@ async function learn(job: Extract<PhotoJob, { kind: "learn" }>): Promise<void> {
   const progress = (share: number) => answer({ kind: "progress", share });
   const training = await run(train(job.design, job.views, job.palette), (s) => progress(IMAGINING * s));
   const reader: Reader = await run(readerOf(training), (s) => progress(IMAGINING + (1 - IMAGINING) * s));
-  const hand = readHand(reader, batchFigures(job.figures, job.palette.length));
+  const hand = readHand(reader, batchOf(job.figures, training.sides));
   answer({ kind: "learnt", hand, afterMs: performance.now() - from });
 }
 

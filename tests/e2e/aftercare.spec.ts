@@ -1,5 +1,5 @@
 import { newPlan } from "../../src/core/document/newPlan";
-import { expect, newBatch, pourOn, saved, test, weighUp } from "./journey";
+import { expect, newPour, pourOn, saved, test } from "./journey";
 
 test.use({ isDrawn: false });
 
@@ -7,8 +7,7 @@ test("after the pour: what is due is asked at its hour, stays through a reload a
   page,
   context,
 }) => {
-  const url = await newBatch(page, "Asked for hours");
-  await weighUp(page);
+  const url = await newPour(page, "Asked for hours");
   await page.getByRole("button", { name: /start the clock/ }).click();
   await pourOn(page);
   const now = page.getByRole("heading", { level: 2 }).first();

@@ -2,7 +2,7 @@ import { request as ask, createServer, type IncomingHttpHeaders } from "node:htt
 import type { AddressInfo } from "node:net";
 import type { Page } from "@playwright/test";
 import { addressOf } from "./address";
-import { newBatch, patient, saved, undrawn, weighUp } from "./journey";
+import { newPour, patient, saved, undrawn } from "./journey";
 import { deviceAt } from "./pouring";
 import { expect, test, up } from "./servers";
 
@@ -17,8 +17,7 @@ test("a pour goes on while the server is dead: reloaded, closed, opened anew; th
   again,
 }) => {
   const { context, page } = await deviceAt(browser, server);
-  const url = await newBatch(page, "Server away");
-  await weighUp(page);
+  const url = await newPour(page, "Server away");
   await expect(page.getByTestId("kept")).toHaveText(/^This device keeps the pour/);
   await page.getByRole("button", { name: /start the clock/ }).click();
   await page.keyboard.press("Space");

@@ -1,6 +1,6 @@
 import { type ChildProcess, spawn } from "node:child_process";
 import { environment } from "../../scripts/tooling.mjs";
-import { newBatch, press, saved, weighUp } from "./journey";
+import { newPour, press, saved } from "./journey";
 import { deviceAt, instruction, keptHere } from "./pouring";
 import { expect, test, up } from "./servers";
 
@@ -26,9 +26,8 @@ test("a scale and a thermometer of their own: temperatures with a press, every c
   again,
 }) => {
   const { context, page } = await deviceAt(browser, server);
-  const url = await newBatch(page, "With the scale");
+  const url = await newPour(page, "With the scale");
   const id = new URL(url).pathname.split("/")[2];
-  await weighUp(page);
   const probe = device("thermometer", "--to", server.address, "--lag", "0.2");
   await expect(page.getByTestId("probe")).toContainText("still");
   probe.stdin!.write("39\n");

@@ -92,16 +92,25 @@ export async function leadByKey(page: Page, handle: string, way: "ArrowUp" | "Ar
 
 export const saved = (page: Page) => expect(page.locator("[data-save=saved]")).toBeVisible();
 
-/** Makes a new batch as the studio's practice has it, opens its sheet and names it. How a person gets there is a journey of its own (idea.spec.ts). */
-export async function newBatch(page: Page, title: string): Promise<string> {
+/** Makes a new batch of this name as the studio's practice has it. How a person gets there is a journey of its own (idea.spec.ts). Resolves to its path. */
+async function make(page: Page, title: string): Promise<string> {
   const settings = (await (await page.request.get("/api/settings")).json()) as { document: Settings };
-  const made = await page.request.post("/api/batches", { data: newPlan("New drop swirl", 7, settings.document) });
+  const made = await page.request.post("/api/batches", { data: newPlan(title, 7, settings.document) });
   const { id } = (await made.json()) as { id: string };
-  await page.goto(`/batches/${id}`);
-  await page.getByLabel("Name of the batch").fill(title);
+  return `/batches/${id}`;
+}
+
+/** Makes a new batch of this name and opens its sheet; resolves to its address. */
+export async function newBatch(page: Page, title: string): Promise<string> {
+  await page.goto(await make(page, title));
   await saved(page);
-  await expect(page.locator("[data-save=saved]")).toHaveText(/saved \d\d:\d\d:\d\d/);
   return page.url();
+}
+
+/** Makes a new batch of this name and opens its pour, with nothing ticked: who weighs up first does so in journeys of its own. Resolves to the batch's address. */
+export async function newPour(page: Page, title: string): Promise<string> {
+  await page.goto(`${await make(page, title)}/pour`);
+  return page.url().replace(/\/pour$/, "");
 }
 
 /** Waits for the picture of the cut at least in full resolution. */

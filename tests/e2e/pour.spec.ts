@@ -1,5 +1,5 @@
 import type { Plan } from "../../src/core/document/schema";
-import { expect, leadByKey, newBatch, pourOn, press, saved, test, weighUp } from "./journey";
+import { expect, leadByKey, newBatch, newPour, pourOn, press, saved, test, weighUp } from "./journey";
 
 test.use({ isDrawn: false, serviceWorkers: "allow" });
 
@@ -58,8 +58,7 @@ test("a batch is poured: steps by key, a reload goes on at the same step and tim
 });
 
 test("a start by mistake can be taken back, and cautions stand before the start", async ({ page }) => {
-  await newBatch(page, "Mistake");
-  await weighUp(page);
+  await newPour(page, "Mistake");
   await expect(page.getByText("Lye into water, never water into lye")).toBeVisible();
   await expect(page.getByRole("heading", { name: "Lye and oils meet" })).toBeVisible();
   await page.getByRole("button", { name: /start the clock/ }).click();

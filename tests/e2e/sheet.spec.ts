@@ -6,7 +6,8 @@ const face = (page: import("@playwright/test").Page) =>
 test("a new user plans a batch: every number moves what hangs on it, and it is still there after a reload", async ({
   page,
 }) => {
-  const url = await newBatch(page, "Comet");
+  const url = await newBatch(page, "New drop swirl");
+  await page.getByLabel("Name of the batch").fill("Comet");
   await drawn(page);
   const batter = page.getByLabel("Batter that the mould takes");
   await expect(batter).toHaveText(/1.496 g/);

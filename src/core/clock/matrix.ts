@@ -12,8 +12,11 @@ export function cholesky(a: Float64Array, n: number): Float64Array {
 }
 
 /** x of A x = b for a symmetric positive definite A. */
-export function solveSymmetric(a: Float64Array, b: Float64Array, n: number): Float64Array {
-  const l = cholesky(a, n);
+export const solveSymmetric = (a: Float64Array, b: Float64Array, n: number): Float64Array =>
+  solveBy(cholesky(a, n), b, n);
+
+/** x of A x = b by the Cholesky factor of A. */
+export function solveBy(l: Float64Array, b: Float64Array, n: number): Float64Array {
   const y = new Float64Array(n);
   for (let i = 0; i < n; i++) {
     let sum = b[i];
@@ -39,4 +42,21 @@ export function inverse(a: Float64Array, n: number): Float64Array {
     for (let i = 0; i < n; i++) out[i * n + j] = column[i];
   }
   return out;
+}
+
+/** The diagonal of the inverse of A, by the Cholesky factor of A. */
+export function inverseDiagonal(l: Float64Array, n: number): Float64Array {
+  const diagonal = new Float64Array(n);
+  const column = new Float64Array(n);
+  for (let j = 0; j < n; j++) {
+    column[j] = 1 / l[j * n + j];
+    diagonal[j] = column[j] ** 2;
+    for (let i = j + 1; i < n; i++) {
+      let sum = 0;
+      for (let k = j; k < i; k++) sum -= l[i * n + k] * column[k];
+      column[i] = sum / l[i * n + i];
+      diagonal[j] += column[i] ** 2;
+    }
+  }
+  return diagonal;
 }

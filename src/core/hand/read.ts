@@ -1,7 +1,7 @@
-import { solveSymmetric } from "../clock/matrix";
+import { cholesky, inverseDiagonal, solveBy } from "../clock/matrix";
 import { HAND_CONSTANTS, type HandConstant } from "../techniques/hand";
 import { HAND_SPREAD } from "./knowledge";
-import { type Training, WIDER } from "./train";
+import { type Imagined, WIDER } from "./train";
 
 /** What photos of one batch say of a constant: natural log of its factor, and its lesson told apart from what was believed before. */
 export interface HandRead {
@@ -12,11 +12,10 @@ export interface HandRead {
   lesson: { mean: number; precision: number } | null;
 }
 
-const FOLDS = 5;
 /** Penalties of the ridge that are tried, as parts of the number of hands. */
 const PENALTIES = [0.003, 0.01, 0.03, 0.1, 0.3, 1];
 /** Part of the hands, nearest to what was seen, that the last step goes by. */
-const NEAREST = 0.6;
+const NEAREST = 0.25;
 /** Truths may lie a little further off than the imagined hands say: by sixty hidden hands a design, others than those of the stated figures. */
 const WIDENED = 1.1;
 /** A batch tells something from here on: how much narrower than before. */
@@ -67,34 +66,34 @@ interface Model {
 /** Bends that are tried: the more hands, the closer to each other are those that an answer can go by. */
 const BENDS = [null, 1.5, 0.7] as const;
 /** Hands by which a kind of regression is chosen; the regression itself goes by all of them. */
-const CHOSEN_BY = 300;
+const CHOSEN_BY = 600;
 const MODELS: readonly Model[] = BENDS.flatMap((bend) =>
   [false, true].flatMap((byMap) => PENALTIES.map((penalty) => ({ bend, byMap, penalty }))),
 );
 
-/** A regression of y on rows, each by its weight: ridge, straight or bent. */
-function regression(
-  kernel: (a: number, b: number) => number,
-  places: readonly number[],
-  y: Float64Array,
-  weights: Float64Array,
-  penalty: number,
-): { by: Float64Array; middle: number } {
-  const n = places.length;
+/**
+ * A regression of y on rows, each by its weight: ridge, straight or bent; and what it tells of every row from the others alone.
+ * @param table how alike rows are to each other
+ */
+function regression(table: Float64Array, y: Float64Array, weights: Float64Array, penalty: number) {
+  const n = y.length;
   let [sum, all] = [0, 0];
-  for (const k of places) {
+  for (let k = 0; k < n; k++) {
     sum += weights[k] * y[k];
     all += weights[k];
   }
   const middle = sum / all;
-  const matrix = new Float64Array(n * n);
-  const right = new Float64Array(n);
-  for (let i = 0; i < n; i++) {
-    right[i] = y[places[i]] - middle;
-    for (let j = 0; j <= i; j++) matrix[i * n + j] = matrix[j * n + i] = kernel(places[i], places[j]);
-    matrix[i * n + i] += (penalty * all) / n / weights[places[i]];
-  }
-  return { by: solveSymmetric(matrix, right, n), middle };
+  const matrix = table.slice();
+  for (let k = 0; k < n; k++) matrix[k * n + k] += (penalty * all) / n / weights[k];
+  const factor = cholesky(matrix, n);
+  const by = solveBy(
+    factor,
+    y.map((v) => v - middle),
+    n,
+  );
+  const alone = inverseDiagonal(factor, n);
+  const told = y.map((v, k) => v - by[k] / alone[k]);
+  return { by, middle, told };
 }
 
 /** What was found of one constant over all imagined hands, whatever is seen later. */
@@ -127,57 +126,49 @@ function tableOf(rows: readonly Float64Array[], by: Pick<Fit, "bend" | "columns"
   return table;
 }
 
-/** Estimates of every hand from the figures of the others, and what their errors cost in all. */
-function byOthers(table: Float64Array, y: Float64Array, weights: Float64Array, penalty: number) {
-  const n = y.length;
-  const told = new Float64Array(n);
-  let cost = 0;
-  for (let fold = 0; fold < FOLDS; fold++) {
-    const within = [...y.keys()].filter((k) => k % FOLDS !== fold);
-    const { by, middle } = regression((a, b) => table[a * n + b], within, y, weights, penalty);
-    for (let k = fold; k < n; k += FOLDS) {
-      told[k] = middle;
-      for (let i = 0; i < within.length; i++) told[k] += by[i] * table[k * n + within[i]];
-      cost += weights[k] * (told[k] - y[k]) ** 2;
-    }
-  }
-  return { told, cost };
-}
-
 /** The regression of one constant that serves best on hands that it has not seen. */
-function fitOf(constant: HandConstant, training: Training, { rows, at: figureOf }: Standard): Fit {
+function fitOf(
+  constant: HandConstant,
+  training: Imagined,
+  { rows, at: figureOf }: Standard,
+  weights: Float64Array,
+): Fit {
   const at = HAND_CONSTANTS.indexOf(constant);
-  const prior = HAND_SPREAD[constant];
   const y = Float64Array.from(training.logs, (l) => l[at]);
-  // Hands are drawn wider than is believed: each counts by how likely it is.
-  const weights = y.map((v) => Math.exp((-(v ** 2) / 2 / prior ** 2) * (1 - 1 / WIDER ** 2)));
   const [mapFrom, mapTo] = training.map;
   const columnsOf = (byMap: boolean) =>
     Int32Array.from([...figureOf.keys()].filter((c) => byMap || figureOf[c] < mapFrom || figureOf[c] >= mapTo));
   const few = rows.slice(0, CHOSEN_BY);
+  const [fewY, fewWeights] = [y.slice(0, few.length), weights.slice(0, few.length)];
   let best = { cost: Number.POSITIVE_INFINITY, ...MODELS[0] };
   let last: { key: string; table: Float64Array } = { key: "", table: new Float64Array() };
   for (const { bend, byMap, penalty } of MODELS) {
     const key = `${bend} ${byMap}`;
     if (last.key !== key) last = { key, table: tableOf(few, { bend, columns: columnsOf(byMap) }) };
-    const { cost } = byOthers(last.table, y.subarray(0, few.length), weights, penalty);
+    const { told } = regression(last.table, fewY, fewWeights, penalty);
+    const cost = told.reduce((sum, t, k) => sum + fewWeights[k] * (t - fewY[k]) ** 2, 0);
     if (cost < best.cost) best = { cost, bend, byMap, penalty };
   }
   const { bend, byMap, penalty } = best;
   const columns = columnsOf(byMap);
-  const table = tableOf(rows, { bend, columns });
-  const n = rows.length;
-  const all = regression((a, b) => table[a * n + b], [...rows.keys()], y, weights, penalty);
-  const { told } = byOthers(table, y, weights, penalty);
-  return { constant, prior, y, weights, told, bend, columns, ...all };
+  const found = regression(tableOf(rows, { bend, columns }), y, weights, penalty);
+  return { constant, prior: HAND_SPREAD[constant], y, weights, bend, columns, ...found };
+}
+
+/** Hands are drawn wider than is believed in what is told of them: each counts by how likely it is. */
+function likelihoods({ logs, constants }: Imagined): Float64Array {
+  const narrower = (1 - 1 / WIDER ** 2) / 2;
+  const far = (log: Float64Array, c: HandConstant) => (log[HAND_CONSTANTS.indexOf(c)] / HAND_SPREAD[c]) ** 2;
+  return Float64Array.from(logs, (log) => Math.exp(-narrower * constants.reduce((sum, c) => sum + far(log, c), 0)));
 }
 
 /** Makes the regressions of all constants that a training can tell; yields how far it is, 0 to 1. */
-export function* readerOf(training: Training): Generator<number, Reader> {
+export function* readerOf(training: Imagined): Generator<number, Reader> {
   const standard = standardised(training.figures);
+  const weights = likelihoods(training);
   const fits: Fit[] = [];
   for (const constant of training.constants) {
-    fits.push(fitOf(constant, training, standard));
+    fits.push(fitOf(constant, training, standard, weights));
     yield fits.length / training.constants.length;
   }
   return { standard, fits };
@@ -186,7 +177,7 @@ export function* readerOf(training: Training): Generator<number, Reader> {
 /**
  * What the figures of a batch's photos say of its maker's hand: the estimate by regression over imagined hands, then what hands of that estimate truly
  * are, among the nearest of them, with the spread that is left.
- * @param seen figures of the batch, as `batchFigures` gives them of its photos
+ * @param seen figures of the batch, as `batchOf` gives them of its photos
  */
 export function readHand({ standard, fits }: Reader, seen: readonly number[]): HandRead[] {
   const own = standard.of(seen);

@@ -1,13 +1,4 @@
-import {
-  batchFigures,
-  COMPARED_PX,
-  comparable,
-  comparedRows,
-  faceFigures,
-  mapPlaces,
-  type Sorted,
-  sharesOf,
-} from "../photo/figures";
+import { COMPARED_PX, comparable, comparedRows, faceFigures, mapPlaces, type Sorted, sharesOf } from "../photo/figures";
 import { anchorOf, labOf } from "../photo/light";
 import { makePhoto, trueColours, USUAL_SPOILING } from "../photo/makePhoto";
 import { measurePhoto } from "../photo/measure";
@@ -17,9 +8,10 @@ import { frameOf, type Part, type View } from "../swirl/view";
 import { HAND_CONSTANTS, type HandConstant } from "../techniques/hand";
 import { gauss, generator, hashSeed } from "../units/random";
 import { HAND_SPREAD } from "./knowledge";
+import { batchOf, type Sides, sidesOf } from "./sides";
 import { type TrainOptions, usualTraining } from "./training";
 
-/** How much wider than is believed hands are drawn: each counts by how likely it is afterwards. */
+/** How much wider than is believed hands are drawn in what is told of them: each counts by how likely it is afterwards. */
 export const WIDER = 1.25;
 /** What is not known of a pour beside the hand: its traces (all together and each), where it fell, mm, and how much, natural log. */
 const UNKNOWN = { sharedTrace: 0.15, ownTrace: 0.1, placeMm: 3, amount: 0.08 } as const;
@@ -28,7 +20,7 @@ const TRACE = { least: 1, most: 5 } as const;
 const PHOTO_PX = 320;
 
 /** Figures of imagined hands, and what a photo does to figures. */
-export interface Training {
+export interface Imagined {
   /** Natural logs of the factors, one row a hand. */
   logs: Float64Array[];
   /** Figures of the batch that each would have made, photographed in effect: the photo's mean error added, its scatter too. */
@@ -36,6 +28,11 @@ export interface Training {
   constants: readonly HandConstant[];
   /** Where the figures of squares of the face stand, from and up to before: some constants are told better without them. */
   map: readonly [number, number];
+}
+
+/** Hands imagined about a batch, and how its bars are told from their mirror images. */
+export interface Training extends Imagined {
+  sides: Sides;
 }
 
 const hasKind = (design: Design, kinds: readonly DesignPour["kind"][]) =>
@@ -157,20 +154,18 @@ export function* train(
 ): Generator<number, Training> {
   const random = generator(seed);
   const all = draws + photos;
+  const constants = toldBy(design, views.length);
+  const spread = HAND_CONSTANTS.map((c) => HAND_SPREAD[c] * (constants.includes(c) ? WIDER : 1));
   const logs: Float64Array[] = [];
-  const plain: number[][] = [];
+  const faces: number[][][] = [];
   const hands: Design[] = [];
   for (let k = 0; k < draws; k++) {
-    const log = Float64Array.from(HAND_CONSTANTS, (c) => WIDER * HAND_SPREAD[c] * gauss(random));
+    const log = Float64Array.from(spread, (sd) => sd * gauss(random));
     const look = Object.fromEntries(HAND_CONSTANTS.map((c, i) => [c, Math.exp(log[i])]));
     const poured = asPoured(design, look, random);
-    const { faces, widthMm } = facesOf(poured, views);
-    const figures = batchFigures(
-      faces.map((f) => faceFigures(f, palette.length, widthMm)),
-      palette.length,
-    );
+    const own = facesOf(poured, views);
+    faces.push(own.faces.map((f) => faceFigures(f, palette.length, own.widthMm)));
     logs.push(log);
-    plain.push(figures);
     hands.push(poured);
     yield (k + 1) / all;
   }
@@ -180,11 +175,15 @@ export function* train(
     if (error) errors.push(error);
     yield (draws + k + 1) / all;
   }
+  const places = mapPlaces(palette.length);
+  const sides = sidesOf(faces, palette.length);
+  const plain = faces.map((own) => batchOf(own, sides));
   return {
     logs,
     figures: spoilt(plain, errors, views.length, random),
-    constants: toldBy(design, views.length),
-    map: mapPlaces(palette.length),
+    constants,
+    map: [places.together, places.end],
+    sides,
   };
 }
 

@@ -4,7 +4,7 @@ export interface TrainOptions {
   photos: number;
   seed: number;
 }
-const HANDS = { forOneBar: 1200, least: 500 } as const;
+const HANDS = { forOneBar: 2000, least: 700 } as const;
 /** The fewer bars tell, the more hands are asked. @param bars that are photographed and teach, 1 or more */
 export const usualTraining = (bars: number): TrainOptions => ({
   draws: Math.max(HANDS.least, Math.round(HANDS.forOneBar / bars)),

@@ -72,13 +72,20 @@ const SQUARE_MM = 5;
 const MAP = { aside: 4, down: 8 } as const;
 const PER_COLOUR = 9;
 const OF_ALL = 21;
-/** Where the figures of squares stand among those of a face: from, and up to before. */
-export function mapPlaces(colours: number): readonly [number, number] {
-  const from = PER_COLOUR * colours + OF_ALL;
-  return [from, from + MAP.aside * MAP.down * colours];
+/** Where the figures of squares stand among those of a face: those of both halves together, those of how the halves differ, and the end. */
+export function mapPlaces(colours: number): { together: number; differ: number; end: number } {
+  const together = PER_COLOUR * colours + OF_ALL;
+  const each = MAP.aside * MAP.down * colours;
+  return { together, differ: together + each, end: together + 2 * each };
 }
 /** How many figures a face of so many colours has. */
-export const figureCount = (colours: number): number => mapPlaces(colours)[1];
+export const figureCount = (colours: number): number => mapPlaces(colours).end;
+
+/** Figures of a face seen from its other side: only how its halves differ turns round. */
+export function mirroredFigures(figures: readonly number[], colours: number): number[] {
+  const { differ, end } = mapPlaces(colours);
+  return figures.map((v, i) => (i >= differ && i < end ? -v : v));
+}
 
 const quantile = (sorted: readonly number[], q: number): number =>
   sorted.length === 0 ? 0 : sorted[Math.min(sorted.length - 1, Math.floor(q * sorted.length))];
@@ -165,25 +172,35 @@ function entropyOf({ width, height, colour }: Sorted, colours: number, perMm: nu
   return sum / Math.max(1, squares);
 }
 
-/** Where the colours lie: the share of each in squares of the face folded at its middle, from the middle outwards, from the top down. */
+/**
+ * Where the colours lie: the share of each in squares of the face, from the middle outwards, from the top down. First the mean of both halves, then half
+ * of what the right has more than the left.
+ */
 function mapOf({ width, height, colour }: Sorted, colours: number): number[] {
-  const counts = Array.from({ length: MAP.aside * MAP.down }, () => ({ all: 0, of: new Float64Array(colours) }));
+  const halves = [0, 1].map(() =>
+    Array.from({ length: MAP.aside * MAP.down }, () => ({ all: 0, of: new Float64Array(colours) })),
+  );
   for (let y = 0; y < height; y++)
     for (let x = 0; x < width; x++) {
       const c = colour[y * width + x];
       if (c >= colours) continue;
-      const aside = Math.floor(MAP.aside * Math.abs((2 * x + 1) / width - 1));
-      const square = counts[Math.floor((MAP.down * y) / height) * MAP.aside + Math.min(MAP.aside - 1, aside)];
+      const aside = (2 * x + 1) / width - 1;
+      const from = Math.min(MAP.aside - 1, Math.floor(MAP.aside * Math.abs(aside)));
+      const square = halves[aside < 0 ? 0 : 1][Math.floor((MAP.down * y) / height) * MAP.aside + from];
       square.of[c]++;
       square.all++;
     }
-  return counts.flatMap(({ all, of }) => [...of].map((n) => n / Math.max(1, all)));
+  const [left, right] = halves.map((squares) =>
+    squares.flatMap(({ all, of }) => [...of].map((n) => n / Math.max(1, all))),
+  );
+  return [...left.map((l, i) => (right[i] + l) / 2), ...left.map((l, i) => (right[i] - l) / 2)];
 }
 
 /**
  * The figures of one face that is `comparable`: per colour share, mean height and its spread, distance from the middle, parts in the top band and the two
  * lowest of six, middle run over and down; of all: edges by rows and by columns, over against down, line width, quartiles of runs, entropy, and the
- * direction of edges in both halves; then where the colours lie. Lengths in mm, heights as parts of the face. Left and right are not told apart.
+ * direction of edges in both halves; then where the colours lie. Lengths in mm, heights as parts of the face. Left and right are told apart by the last alone
+ * (`mirroredFigures`).
  */
 export function faceFigures(face: Sorted, colours: number, widthMm: number): number[] {
   const { width, height, colour } = face;

@@ -6,7 +6,7 @@ import { blurred, type Pixels, STRAIGHT_PX, type Straight, sharpened, straighten
 import { castOf, type WhiteTrouble } from "./white";
 
 /** Version of the figures and of how they are taken: raise it when either changes. */
-export const MEASURE_VERSION = 2;
+export const MEASURE_VERSION = 3;
 /** A figure is kept to so many decimals: far finer than a photo tells. */
 const FIGURE_DECIMALS = 5;
 

@@ -1,8 +1,8 @@
 import { beforeAll, describe, expect, it } from "vitest";
 import { HAND_SPREAD, handKnowledge, handUnknown } from "../../../src/core/hand/knowledge";
 import { type HandRead, type Reader, readerOf, readHand } from "../../../src/core/hand/read";
-import { asPoured, toldBy, train } from "../../../src/core/hand/train";
-import { batchFigures } from "../../../src/core/photo/figures";
+import { batchOf } from "../../../src/core/hand/sides";
+import { asPoured, type Training, toldBy, train } from "../../../src/core/hand/train";
 import { measurePhoto } from "../../../src/core/photo/measure";
 import { compileDesign, type Design } from "../../../src/core/swirl/design";
 import { HAND_CONSTANTS, type HandConstant } from "../../../src/core/techniques/hand";
@@ -24,9 +24,11 @@ describe("photos of a hanger", () => {
   const constant: HandConstant = "reach";
   const { design, expected } = photographed("hanger");
   const prior = HAND_SPREAD[constant];
+  let training: Training;
   let reader: Reader;
   beforeAll(() => {
-    reader = finished(readerOf(finished(train(design, [VIEW], expected.palette, FEW))));
+    training = finished(train(design, [VIEW], expected.palette, FEW));
+    reader = finished(readerOf(training));
   });
 
   it(`tell ${constant} of hidden hands from one bar, within what they state and far better than before`, async () => {
@@ -40,7 +42,7 @@ describe("photos of a hanger", () => {
       const made = await photoOf(fine, expected, 7000 + 13 * k);
       const measured = measurePhoto(made.pixels, made.corners, expected);
       if (!measured.ok) continue;
-      const read = readHand(reader, batchFigures([measured.face.figures], expected.palette.length));
+      const read = readHand(reader, batchOf([measured.face.figures], training.sides));
       found.push({ truth: log[at], read: read.find((r) => r.constant === constant)! });
     }
     expect(found.length).toBeGreaterThanOrEqual(4);

@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
 import { HAND_SPREAD } from "../../../src/core/hand/knowledge";
 import { type Reader, readerOf, readHand } from "../../../src/core/hand/read";
-import { type Training, WIDER } from "../../../src/core/hand/train";
+import { type Imagined, WIDER } from "../../../src/core/hand/train";
 import { usualTraining } from "../../../src/core/hand/training";
 import { HAND_CONSTANTS } from "../../../src/core/techniques/hand";
 import { gauss, generator } from "../../../src/core/units/random";
@@ -17,10 +17,10 @@ function figuresOf(log: number, random: () => number): Float64Array {
   return Float64Array.from(seen, (v) => v + 0.35 * gauss(random));
 }
 
-function trainingOf(hands: number, seed: number): Training {
+function trainingOf(hands: number, seed: number): Imagined {
   const random = generator(seed);
   const logs = Array.from({ length: hands }, () =>
-    Float64Array.from(HAND_CONSTANTS, (c) => WIDER * HAND_SPREAD[c] * gauss(random)),
+    Float64Array.from(HAND_CONSTANTS, (c) => (c === "reach" ? WIDER : 1) * HAND_SPREAD[c] * gauss(random)),
   );
   return { logs, figures: logs.map((l) => figuresOf(l[AT], random)), constants: ["reach"], map: [2, 4] };
 }

@@ -98,10 +98,11 @@ describe("the figures of a face", () => {
     expect([figures[7], figures[8]]).toEqual([60, 24]);
     // One change down each of 120 columns.
     expect(lineMmOf(figures, 2)).toBeCloseTo((2 * 120 * 96) / 120 / 2, 6);
-    // Where they lie, folded at the middle: the upper half is the second colour's in every square, the lower the first's.
-    const map = figures.slice(-2 * 4 * 8);
+    // Where they lie: the upper half is the second colour's in every square, the lower the first's; both halves alike.
+    const map = figures.slice(-2 * 2 * 4 * 8);
     expect(map.slice(0, 4 * 8)).toEqual(Array.from({ length: 16 }, () => [0, 1]).flat());
-    expect(map.slice(4 * 8)).toEqual(Array.from({ length: 16 }, () => [1, 0]).flat());
+    expect(map.slice(4 * 8, 2 * 4 * 8)).toEqual(Array.from({ length: 16 }, () => [1, 0]).flat());
+    expect(map.slice(2 * 4 * 8)).toEqual(new Array(2 * 4 * 8).fill(0));
     const [first] = [batchFigures([figures], 2)];
     expect(first).toEqual(figures);
     const two = batchFigures([figures, figures], 2);
@@ -109,7 +110,7 @@ describe("the figures of a face", () => {
     expect(two.slice(figures.length).every((v) => v === Math.log(1e-4))).toBe(true);
   });
 
-  it("left and right are not told apart, and rim and top are left out", () => {
+  it("a face from its other side has the same shares, and rim and top are left out", () => {
     const { design, expected } = photographed("drop");
     const compiled = compileDesign(design);
     const { fine, compared } = trueFace(compiled, 90);
