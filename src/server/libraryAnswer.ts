@@ -1,5 +1,6 @@
 import { type KeptLesson, scentKnowledge } from "../core/clock/knowledge";
 import { isLibraryKind, LIBRARY, type LibraryItem, type LibraryKind, readLibraryDocument } from "../core/library/kinds";
+import type { AtHand } from "../core/library/stock";
 import type { Database } from "../data/database";
 import { allLessons } from "../data/lessons";
 import { allOf, libraryStamp } from "../data/library";
@@ -83,7 +84,7 @@ export async function bench(db: Database) {
     moulds: bodies<"moulds">(moulds),
     tools: bodies<"tools">(tools),
     lessons,
-    stock,
+    stock: stock.map(({ by: _, ...m }): AtHand => m),
   };
 }
 

@@ -3,12 +3,13 @@ import { describe, expect, it } from "vitest";
 import { derive } from "../../src/core/derive/derive";
 import { newPlan } from "../../src/core/document/newPlan";
 import { tickOf } from "../../src/core/prepare/tick";
-import { createBatch, saveBatch } from "../../src/data/batches";
+import { createBatch, getBatch, saveBatch } from "../../src/data/batches";
 import { allParts, changesOfRestore, contentsOf, putContents } from "../../src/data/contents";
 import { COLOURANTS } from "../../src/data/demo/library";
 import { getLibraryItem, putLibraryItem } from "../../src/data/library";
 import { getPaper, savePaper } from "../../src/data/papers";
 import { liftCounts, stockNow } from "../../src/data/stock";
+import { bench } from "../../src/server/libraryAnswer";
 import { engines, opened } from "../support/places";
 
 const OLD = { ...COLOURANTS["c-ink"], lot: "AZ-0412", stockG: 86 };
@@ -41,6 +42,21 @@ describe.each(engines())("the stock in a $name database", (engine) => {
     expect((await stockNow(open.db)).find((m) => m.key === "oils:olive")!.lot).toBe("OL-9");
     await saveBatch(open.db, made.id, made.version + 1, plan);
     expect(await leftG()).toBe(5000);
+  });
+
+  it("stands beside every batch as it is, without who took of it: that would grow with the batches", async () => {
+    const plan = newPlan("Also ticked", 4);
+    const line = derive(plan).weighUp.find((i) => i.id.startsWith("oil:") && /olive/i.test(i.words))!;
+    const ticks = [tickOf(line, "2026-11-20T10:00:00.000Z", "")];
+    const beside = async () => (await bench(open.db)).stock;
+    const size = async () => JSON.stringify((await beside()).map((m) => ({ ...m, onHandG: 0, takenG: 0 }))).length;
+    const made = await createBatch(open.db, { ...plan, weighUp: { ...plan.weighUp, ticks } });
+    const before = await size();
+    for (let i = 0; i < 3; i++) await createBatch(open.db, { ...plan, weighUp: { ...plan.weighUp, ticks } });
+    expect(await size()).toBe(before);
+    const olive = (await beside()).find((m) => m.key === "oils:olive")!;
+    expect(olive.onHandG).toBeCloseTo(5000 - 4 * line.massG!, 6);
+    expect((await getBatch(open.db, made.id))!.document.weighUp.ticks).toHaveLength(1);
   });
 
   it("is saved over the version that was seen only", async () => {

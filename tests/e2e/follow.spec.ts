@@ -1,4 +1,4 @@
-import { expect, newBatch, saved, test } from "./journey";
+import { expect, newBatch, saved, test, weighUp } from "./journey";
 
 test.use({ isDrawn: false });
 
@@ -22,7 +22,8 @@ test("a second page follows without being touched: sheet, shelf and a pour that 
   await expect(page.getByLabel("Inner width, mm")).toHaveValue("81");
   await expect(page.getByRole("alert").filter({ hasText: "Changed in another window" })).toHaveCount(0);
 
-  await Promise.all([page, sheet].map((one) => one.goto(`${url}/pour`)));
+  await weighUp(page);
+  await sheet.goto(`${url}/pour`);
   await page.getByRole("button", { name: /start the clock/ }).click();
   await expect(sheet.getByTestId("instruction")).toHaveText("Pour the lye into the oils");
   await page.keyboard.press("Space");

@@ -1,6 +1,8 @@
 import { type BrowserContext, test as base, expect, type Page } from "@playwright/test";
+import { derive } from "../../src/core/derive/derive";
 import { newPlan } from "../../src/core/document/newPlan";
 import type { Settings } from "../../src/core/practice/practiceSchema";
+import { tickOf } from "../../src/core/prepare/tick";
 import { addressOf } from "./address";
 
 /** Waits until a page takes what is typed and pressed. */
@@ -93,9 +95,13 @@ export async function leadByKey(page: Page, handle: string, way: "ArrowUp" | "Ar
 export const saved = (page: Page) => expect(page.locator("[data-save=saved]")).toBeVisible();
 
 /** Makes a new batch of this name as the studio's practice has it. How a person gets there is a journey of its own (idea.spec.ts). Resolves to its path. */
-async function make(page: Page, title: string): Promise<string> {
+async function make(page: Page, title: string, isWeighed = false): Promise<string> {
   const settings = (await (await page.request.get("/api/settings")).json()) as { document: Settings };
-  const made = await page.request.post("/api/batches", { data: newPlan(title, 7, settings.document) });
+  const plan = newPlan(title, 7, settings.document);
+  const now = new Date().toISOString();
+  const ticks = isWeighed ? derive(plan).weighUp.map((line) => tickOf(line, now, "")) : [];
+  const data = { ...plan, weighUp: { ...plan.weighUp, ticks } };
+  const made = await page.request.post("/api/batches", { data });
   const { id } = (await made.json()) as { id: string };
   return `/batches/${id}`;
 }
@@ -107,9 +113,9 @@ export async function newBatch(page: Page, title: string): Promise<string> {
   return page.url();
 }
 
-/** Makes a new batch of this name and opens its pour, with nothing ticked: who weighs up first does so in journeys of its own. Resolves to the batch's address. */
+/** Makes a new batch of this name, weighed up, and opens its pour; ticking it all is a journey of its own (pour.spec.ts). Resolves to the batch's address. */
 export async function newPour(page: Page, title: string): Promise<string> {
-  await page.goto(`${await make(page, title)}/pour`);
+  await page.goto(`${await make(page, title, true)}/pour`);
   return page.url().replace(/\/pour$/, "");
 }
 

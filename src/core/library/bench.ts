@@ -1,7 +1,7 @@
 import type { KeptLesson } from "../clock/knowledge";
 import type { Settings } from "../practice/practiceSchema";
 import type { LibraryItem } from "./kinds";
-import type { OnHand } from "./stock";
+import type { AtHand } from "./stock";
 
 /** What stands ready beside a batch: the studio's settings and its libraries (formulas are searched for instead). */
 export interface Bench {
@@ -12,7 +12,7 @@ export interface Bench {
   moulds: LibraryItem<"moulds">[];
   tools: LibraryItem<"tools">[];
   /** The studio's materials as they stand. */
-  stock: OnHand[];
+  stock: AtHand[];
   /** What own batches have taught the clock. */
   lessons: KeptLesson[];
 }

@@ -30,6 +30,9 @@ export interface OnHand {
   low: "empty" | "low" | "short" | null;
 }
 
+/** What a batch's pages need of a material on the shelf: not who took of it, which grows with every batch. */
+export type AtHand = Omit<OnHand, "by">;
+
 const blank = ({ key, kind, name }: Pick<OnHand, "key" | "kind" | "name">): OnHand => ({
   ...{ key, kind, name, countedG: null, countedAt: null, takenG: 0, by: [] },
   ...{ onHandG: null, overdrawnG: 0, lot: "", lowG: null, plannedG: 0, low: null },
