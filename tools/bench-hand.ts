@@ -5,9 +5,9 @@ import { type HandRead, readerOf, readHand } from "../src/core/hand/read";
 import { batchOf } from "../src/core/hand/sides";
 import { asPoured, train } from "../src/core/hand/train";
 import { planOfFamily } from "../src/core/library/familyPlan";
-import { COMPARED_PX, comparedRows, type Sorted } from "../src/core/photo/figures";
+import { COMPARED_PX, comparedRows } from "../src/core/photo/figures";
 import { anchorOf, labOf } from "../src/core/photo/light";
-import { makePhoto, trueColours, USUAL_SPOILING } from "../src/core/photo/makePhoto";
+import { fromBehind, makePhoto, trueColours, USUAL_SPOILING } from "../src/core/photo/makePhoto";
 import { measurePhoto } from "../src/core/photo/measure";
 import { compileDesign } from "../src/core/swirl/design";
 import { drawIndices, finish } from "../src/core/swirl/face";
@@ -26,13 +26,6 @@ const run = <T>(steps: Generator<unknown, T>): T => {
     if (step.done) return step.value;
   }
 };
-
-/** A face seen from its other side. */
-const mirrored = ({ width, height, colour }: Sorted): Sorted => ({
-  width,
-  height,
-  colour: colour.map((_, i) => colour[i - (i % width) + width - 1 - (i % width)]),
-});
 
 interface Tally {
   inside: number;
@@ -85,7 +78,7 @@ for (const family of (["drop", "hanger"] as const).filter((f) => !onlyFamily || 
         for (const [at, view] of views.entries()) {
           const drawn = finish(drawIndices(compiled, view, 4 * COMPARED_PX, 4 * rows, 1));
           // Nobody says from which side a bar is photographed.
-          const fine = (k + b + at) % 2 === 0 ? drawn : mirrored(drawn);
+          const fine = (k + b + at) % 2 === 0 ? drawn : fromBehind(drawn);
           const made = makePhoto(fine, widthMm, hex, 10_000 * bars + 100 * k + 10 * b + view.atMm, 500);
           const { width, height, data } = made.pixels;
           const jpeg = await sharp(Buffer.from(data.buffer), { raw: { width, height, channels: 4 } })

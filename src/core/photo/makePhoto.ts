@@ -188,3 +188,10 @@ function inverseOf(corners: readonly (readonly [number, number])[]): (x: number,
     return [(m[0] * x + m[1] * y + m[2]) / w, (m[3] * x + m[4] * y + m[5]) / w];
   };
 }
+
+/** A face as it lies before who photographs its bar from the other side. */
+export const fromBehind = ({ width, height, colour }: Sorted): Sorted => ({
+  width,
+  height,
+  colour: colour.map((_, i) => colour[i - (i % width) + width - 1 - (i % width)]),
+});

@@ -10,16 +10,11 @@ import {
   mirroredFigures,
   type Sorted,
 } from "../../../src/core/photo/figures";
+import { fromBehind } from "../../../src/core/photo/makePhoto";
 import { generator } from "../../../src/core/units/random";
 import { photographed } from "../../support/madePhotos";
 
 const VIEWS = [60, 140].map((atMm) => ({ kind: "across" as const, atMm }));
-
-const seenFromBehind = ({ width, height, colour }: Sorted): Sorted => ({
-  width,
-  height,
-  colour: colour.map((_, i) => colour[i - (i % width) + width - 1 - (i % width)]),
-});
 
 describe("the figures of a face from its other side", () => {
   it("are those of the face, but that its halves differ the other way round", () => {
@@ -27,7 +22,7 @@ describe("the figures of a face from its other side", () => {
     fc.assert(
       fc.property(fc.uint8Array({ ...side, max: 2 }), (colour) => {
         const face = { width: 40, height: 32, colour: Uint8Array.from(colour) };
-        const [own, other] = [face, seenFromBehind(face)].map((f) => faceFigures(f, 3, 60));
+        const [own, other] = [face, fromBehind(face)].map((f) => faceFigures(f, 3, 60));
         // Single lines of a random face end where they will; what lies in squares is all that is compared here.
         const { together, end } = mapPlaces(3);
         const turned = mirroredFigures(own, 3);
@@ -58,7 +53,7 @@ describe.each(["drop", "hanger"] as const)("bars of a %s", (family) => {
     let asPlanned = 0;
     for (const { faces } of hands.slice(20)) {
       expect(faces[0].width).toBe(COMPARED_PX);
-      const [front, behind] = [figures(faces), figures(faces.map(seenFromBehind))];
+      const [front, behind] = [figures(faces), figures(faces.map(fromBehind))];
       const read = batchOf(front, sides);
       const close = (other: readonly number[]) => {
         const { together, end } = mapPlaces(colours);

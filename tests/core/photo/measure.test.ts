@@ -13,6 +13,7 @@ import {
   type Sorted,
 } from "../../../src/core/photo/figures";
 import { apart, labOf } from "../../../src/core/photo/light";
+import { fromBehind } from "../../../src/core/photo/makePhoto";
 import { drawnFigures, isRound, MEASURE_VERSION, measurePhoto } from "../../../src/core/photo/measure";
 import type { Corners } from "../../../src/core/photo/photoSchema";
 import { homography, straighten } from "../../../src/core/photo/straighten";
@@ -114,12 +115,8 @@ describe("the figures of a face", () => {
     const { design, expected } = photographed("drop");
     const compiled = compileDesign(design);
     const { fine, compared } = trueFace(compiled, 90);
-    const mirrored = { ...fine, colour: fine.colour.slice() };
-    for (let y = 0; y < fine.height; y++)
-      for (let x = 0; x < fine.width; x++)
-        mirrored.colour[y * fine.width + x] = fine.colour[y * fine.width + fine.width - 1 - x];
     const of = (f: Sorted) => drawnFigures(halved(halved(f)), expected.palette.length, expected.widthMm);
-    const [a, b] = [of(fine), of(mirrored)];
+    const [a, b] = [of(fine), of(fromBehind(fine))];
     for (const i of [0, 9, 18, 27]) expect(b[i]).toBeCloseTo(a[i], 1);
     const perMm = compared.width / expected.widthMm;
     expect(compared.colour.slice(0, Math.round(6 * perMm) * compared.width).every((c) => c === NO_COLOUR)).toBe(true);
