@@ -4,6 +4,7 @@ import { HAND_SPREAD, handKnowledge, handUnknown } from "../src/core/hand/knowle
 import { type HandRead, readerOf, readHand } from "../src/core/hand/read";
 import { batchOf } from "../src/core/hand/sides";
 import { asPoured, train } from "../src/core/hand/train";
+import { addUp } from "../src/core/library/addUp";
 import { planOfFamily } from "../src/core/library/familyPlan";
 import { COMPARED_PX, comparedRows } from "../src/core/photo/figures";
 import { anchorOf, labOf } from "../src/core/photo/light";
@@ -99,7 +100,7 @@ for (const family of (["drop", "hanger"] as const).filter((f) => !onlyFamily || 
       const lessons = reads.flatMap((list) =>
         list.flatMap((r) => (r.lesson ? [{ unknown: handUnknown(r.constant), ...r.lesson, isLeftOut: false }] : [])),
       );
-      const known = handKnowledge(lessons);
+      const known = handKnowledge(addUp(lessons));
       for (const r of told) {
         const own = known[r.constant] ?? { mean: 0, sd: HAND_SPREAD[r.constant] };
         put(tallies.five, r.constant, log[HAND_CONSTANTS.indexOf(r.constant)], own.mean, own.sd);

@@ -1,5 +1,7 @@
-import { and, asc, eq, sql } from "drizzle-orm";
+import { asc, count, eq, type SQL, sql } from "drizzle-orm";
 import type { Lesson } from "../core/clock/learn";
+import { FIRM_SPREAD, firmUnknown } from "../core/cure/firmness";
+import type { Told } from "../core/practice/told";
 import { firstNonFinite } from "../core/units/finite";
 import type { Database } from "./database";
 import { batches, type LessonRow, lessons } from "./schema";
@@ -21,8 +23,7 @@ export async function putLessons(db: Database, batchId: string, found: readonly 
   });
 }
 
-/** All lessons, oldest first; those of deleted batches stay, named by their id. */
-export const allLessons = (db: Database): Promise<TitledLesson[]> =>
+const lessonsWhere = (db: Database, filter?: SQL): Promise<TitledLesson[]> =>
   db
     .select({
       batchId: lessons.batchId,
@@ -35,7 +36,36 @@ export const allLessons = (db: Database): Promise<TitledLesson[]> =>
     })
     .from(lessons)
     .leftJoin(batches, eq(batches.id, lessons.batchId))
+    .where(filter)
     .orderBy(asc(lessons.learnedAt), asc(lessons.unknown));
+
+/** All lessons, oldest first; those of deleted batches stay, named by their id. */
+export const allLessons = (db: Database): Promise<TitledLesson[]> => lessonsWhere(db);
+
+/** What one batch taught. */
+export const lessonsOfBatch = (db: Database, batchId: string): Promise<TitledLesson[]> =>
+  lessonsWhere(db, eq(lessons.batchId, batchId));
+
+/** What all batches taught of one unknown, oldest first. */
+export const lessonsAbout = (db: Database, unknown: string): Promise<TitledLesson[]> =>
+  lessonsWhere(db, eq(lessons.unknown, unknown));
+
+/** What all lessons that count say together, by unknown: `addUp` (core/library) done by the database, so that it costs the same however many there are. */
+export async function toldLessons(db: Database): Promise<Told[]> {
+  const { unknown, mean, precision } = lessons;
+  const own = sql`case when ${unknown} = ${firmUnknown(null)} then 1 / (${FIRM_SPREAD.formula ** 2}::float8 + 1 / ${precision}) else ${precision} end`;
+  return db
+    .select({
+      unknown,
+      batches: count(),
+      mean: sql<number>`sum(${mean} * ${own}) / sum(${own})`,
+      precision: sql<number>`sum(${own})`,
+    })
+    .from(lessons)
+    .where(eq(lessons.isLeftOut, false))
+    .groupBy(unknown)
+    .orderBy(sql`${unknown} collate "C"`);
+}
 
 /** Leaves a batch out of all that is believed, or takes it back in; how many lessons that were. */
 export async function leaveOut(db: Database, batchId: string, isLeftOut: boolean): Promise<number> {
@@ -45,9 +75,6 @@ export async function leaveOut(db: Database, batchId: string, isLeftOut: boolean
 
 /** Forgets everything learned of one unknown; how many lessons that were. */
 export async function forget(db: Database, unknown: string): Promise<number> {
-  const gone = await db
-    .delete(lessons)
-    .where(and(eq(lessons.unknown, unknown)))
-    .returning();
+  const gone = await db.delete(lessons).where(eq(lessons.unknown, unknown)).returning();
   return gone.length;
 }

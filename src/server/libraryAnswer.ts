@@ -1,8 +1,9 @@
 import { type KeptLesson, scentKnowledge } from "../core/clock/knowledge";
 import { isLibraryKind, LIBRARY, type LibraryItem, type LibraryKind, readLibraryDocument } from "../core/library/kinds";
 import type { AtHand } from "../core/library/stock";
+import type { Told } from "../core/practice/told";
 import type { Database } from "../data/database";
-import { allLessons } from "../data/lessons";
+import { type TitledLesson, toldLessons } from "../data/lessons";
 import { allOf, libraryStamp } from "../data/library";
 import type { LibraryRow } from "../data/schema";
 import { getSettings } from "../data/settings";
@@ -65,10 +66,10 @@ const readLast = new WeakMap<Database, { stamp: string; rows: Awaited<ReturnType
 
 /** What the sheet needs at hand: settings and every row of the small libraries. Rows are read anew where any has changed. */
 export async function bench(db: Database) {
-  const [stamp, settings, lessons, stock] = await Promise.all([
+  const [stamp, settings, told, stock] = await Promise.all([
     libraryStamp(db),
     getSettings(db),
-    keptLessons(db),
+    toldLessons(db),
     stockNow(db),
   ]);
   const known = readLast.get(db);
@@ -80,22 +81,21 @@ export async function bench(db: Database) {
     settings: settings.document,
     oils: bodies<"oils">(oils),
     colourants: bodies<"colourants">(colourants),
-    scents: bodies<"scents">(scents).map((s) => withKnowledge(s, lessons)),
+    scents: bodies<"scents">(scents).map((s) => withKnowledge(s, told)),
     moulds: bodies<"moulds">(moulds),
     tools: bodies<"tools">(tools),
-    lessons,
+    told,
     stock: stock.map(({ by: _, ...m }): AtHand => m),
   };
 }
 
-/** All lessons as the interface takes them. */
-export const keptLessons = async (db: Database): Promise<KeptLesson[]> =>
-  (await allLessons(db)).map(({ learnedAt: _, ...l }) => l);
+/** Lessons as the interface takes them. */
+export const keptLessons = (rows: readonly TitledLesson[]): KeptLesson[] => rows.map(({ learnedAt: _, ...l }) => l);
 
 /** A scent as batches take it: measured by own batches where they have said anything. */
-function withKnowledge(item: LibraryItem<"scents">, lessons: readonly KeptLesson[]): LibraryItem<"scents"> {
-  const known = scentKnowledge(item.id, item.document, lessons);
-  if (!known?.lessons.some((l) => !l.isLeftOut)) return item;
+function withKnowledge(item: LibraryItem<"scents">, told: readonly Told[]): LibraryItem<"scents"> {
+  const known = scentKnowledge(item.id, item.document, told);
+  if (!known || known.batches === 0) return item;
   const { rateFactor, jumpSteps, heatC, sdLog } = known;
   const held = (v: number, low: number, high: number) => Math.min(high, Math.max(low, v));
   const measured = {

@@ -4,6 +4,7 @@ import { summaryOf } from "../../src/core/derive/shelf";
 import { newPlan } from "../../src/core/document/newPlan";
 import type { Plan } from "../../src/core/document/schema";
 import { OILS } from "../../src/core/formula/oils";
+import { addUp } from "../../src/core/library/addUp";
 import { blankDocument, blankTool } from "../../src/core/library/blank";
 import {
   LIBRARY_KINDS,
@@ -12,6 +13,7 @@ import {
   readLibraryDocument,
 } from "../../src/core/library/kinds";
 import { DEFAULT_SETTINGS } from "../../src/core/practice/practiceSchema";
+import { generator } from "../../src/core/units/random";
 import {
   createBatch,
   deleteBatch,
@@ -23,7 +25,15 @@ import {
 } from "../../src/data/batches";
 import { COLOURANTS, demoLibrary, FORMULAS, SCENTS, TOOLS } from "../../src/data/demo/library";
 import { demoBatches } from "../../src/data/demo/studio";
-import { allLessons, forget, leaveOut, putLessons } from "../../src/data/lessons";
+import {
+  allLessons,
+  forget,
+  leaveOut,
+  lessonsAbout,
+  lessonsOfBatch,
+  putLessons,
+  toldLessons,
+} from "../../src/data/lessons";
 import {
   allOf,
   createLibraryItem,
@@ -252,6 +262,27 @@ describe.each(engines())("$name database", (engine) => {
       expect((await allLessons(open.db)).map((l) => l.unknown)).not.toContain("scent:b");
       expect((await allLessons(open.db)).map((l) => l.unknown)).toContain("hand");
     });
+  });
+
+  it("lessons are added up in the database as they are in the core", async () => {
+    const random = generator(5);
+    const UNKNOWNS = ["firm:", "firm:f1", "pace", "A:clay", "Z:z", "hand:depth", "ash:none.once.gel"];
+    for (let b = 0; b < 40; b++) {
+      const own = UNKNOWNS.filter(() => random() < 0.6);
+      const taught = own.map((unknown) => ({ unknown, mean: 2 * random() - 1, precision: 0.1 + 50 * random() }));
+      await putLessons(open.db, `sum-${b}`, taught);
+      if (random() < 0.3) await leaveOut(open.db, `sum-${b}`, true);
+    }
+    const [inDatabase, inCore] = [await toldLessons(open.db), addUp(await allLessons(open.db))];
+    expect(inDatabase.map((t) => [t.unknown, t.batches])).toEqual(inCore.map((t) => [t.unknown, t.batches]));
+    expect(inCore.filter((t) => t.batches > 10).length).toBe(UNKNOWNS.length);
+    for (const [i, t] of inCore.entries()) {
+      expect(inDatabase[i].mean).toBeCloseTo(t.mean, 9);
+      expect(inDatabase[i].precision).toBeCloseTo(t.precision, 6);
+    }
+    expect((await lessonsAbout(open.db, "pace")).length).toBeGreaterThan(10);
+    expect((await lessonsOfBatch(open.db, "sum-1")).every((l) => l.batchId === "sum-1")).toBe(true);
+    for (const unknown of UNKNOWNS) await forget(open.db, unknown);
   });
 
   describe("boards of the shelf", () => {

@@ -17,6 +17,7 @@ import * as familyEvidence from "../../src/pages/api/families/[id]/evidence";
 import * as health from "../../src/pages/api/health";
 import * as unknown from "../../src/pages/api/knowledge/[unknown]";
 import * as knowledge from "../../src/pages/api/knowledge/index";
+import * as told from "../../src/pages/api/knowledge/told";
 import * as evidence from "../../src/pages/api/library/[kind]/[id]/evidence";
 import * as row from "../../src/pages/api/library/[kind]/[id]/index";
 import * as versions from "../../src/pages/api/library/[kind]/[id]/versions";
@@ -259,6 +260,15 @@ describe("settings, lessons and health over the API", () => {
     const known = (await call(knowledge.GET)).answer as { unknown: string; batchId: string }[];
     expect(known.some((l) => l.batchId === done.id)).toBe(true);
     const forgotten = { unknown: encodeURIComponent(known[0].unknown) };
+    const about = await call(unknown.GET, { params: forgotten });
+    expect(about.answer).toEqual(known.filter((l) => l.unknown === known[0].unknown));
+    // What is left out is told of nowhere.
+    expect((await call(told.GET)).answer).toEqual([]);
+    await call(lessons.PUT, { params, body: { isLeftOut: false } });
+    const together = (await call(told.GET)).answer as { unknown: string; batches: number }[];
+    expect(together.map((t) => [t.unknown, t.batches])).toEqual(
+      taught.answer.map((l: { unknown: string }) => [l.unknown, 1]),
+    );
     expect((await call(unknown.DELETE, { params: forgotten })).status).toBe(204);
     expect((await call(unknown.DELETE, { params: forgotten })).status).toBe(404);
   });

@@ -10,6 +10,6 @@ export const EMPTY_BENCH: Bench = {
   scents: [],
   moulds: [],
   tools: [],
-  lessons: [],
+  told: [],
   stock: [],
 } as Bench;

@@ -69,8 +69,12 @@ const PAGES: [string, () => ReactElement, string][] = [
     () => <PourMode {...props} initial={pouring as never} openedMs={openedMs} />,
     "Pour the lye into the oils",
   ],
-  ["book", () => <Book {...props} offsetMin={0} />, "unmould"],
-  ["book of a poured batch", () => <Book {...props} offsetMin={-60} initial={poured as never} />, "What happened"],
+  ["book", () => <Book {...props} taught={[]} offsetMin={0} />, "unmould"],
+  [
+    "book of a poured batch",
+    () => <Book {...props} taught={[]} offsetMin={-60} initial={poured as never} />,
+    "What happened",
+  ],
   [
     "practice",
     () => <Practice stored={{ version: 1, document: DEFAULT_SETTINGS }} look="dark" />,

@@ -1,3 +1,4 @@
+import { type Told, toldOf } from "../practice/told";
 import { judgeScent } from "../scent/evidence";
 import type { LibraryScent } from "../scent/scentSchema";
 import { afterLessons } from "./learn";
@@ -13,26 +14,13 @@ export interface KeptLesson {
   isLeftOut: boolean;
 }
 
-/** What is known of one unknown: the lessons, and the belief after those that count. */
-export interface Known {
-  unknown: string;
-  lessons: KeptLesson[];
+interface Belief {
   mean: number;
   sd: number;
 }
 
-/** Lessons stand on one scale, whatever was believed when the batch was planned, and add up by precision. */
-export function knownOf(unknown: string, prior: { mean: number; sd: number }, lessons: readonly KeptLesson[]): Known {
-  const own = lessons.filter((l) => l.unknown === unknown);
-  return {
-    unknown,
-    lessons: own,
-    ...afterLessons(
-      prior,
-      own.filter((l) => !l.isLeftOut),
-    ),
-  };
-}
+/** What is believed of one unknown with what own batches say of it. Lessons stand on one scale, whatever was believed when the batch was planned. */
+export const believedOf = (prior: Belief, told: Told | undefined): Belief => afterLessons(prior, told ? [told] : []);
 
 export interface ScentKnowledge {
   rateFactor: number;
@@ -42,7 +30,8 @@ export interface ScentKnowledge {
   /** Rate factor and its 80 % interval before and after the own batches. */
   before: { factor: number; low: number; high: number };
   after: { factor: number; low: number; high: number };
-  lessons: KeptLesson[];
+  /** Own batches that say something of its rate; it may be only of its jump that any does. */
+  batches: number;
 }
 
 const TENTH = 1.2816;
@@ -55,11 +44,12 @@ const interval = (factor: number, sd: number) => ({
 });
 
 /** What own batches have made of a scent's rate and jump; null where none has said anything. Lessons are logs of the factor and of the jump. */
-export function scentKnowledge(id: string, scent: LibraryScent, lessons: readonly KeptLesson[]): ScentKnowledge | null {
+export function scentKnowledge(id: string, scent: LibraryScent, told: readonly Told[]): ScentKnowledge | null {
+  const [toldF, toldJ] = [toldOf(told, `F:${id}`), toldOf(told, `J:${id}`)];
+  if (!toldF && !toldJ) return null;
   const { used } = judgeScent({ ...scent, measured: null });
-  const f = knownOf(`F:${id}`, { mean: Math.log(used.rateFactor), sd: used.sdLog }, lessons);
-  const j = knownOf(`J:${id}`, { mean: Math.log(Math.max(LEAST_JUMP, used.jumpSteps)), sd: used.sdLog }, lessons);
-  if (f.lessons.length === 0 && j.lessons.length === 0) return null;
+  const f = believedOf({ mean: Math.log(used.rateFactor), sd: used.sdLog }, toldF);
+  const j = believedOf({ mean: Math.log(Math.max(LEAST_JUMP, used.jumpSteps)), sd: used.sdLog }, toldJ);
   const rateFactor = Math.exp(f.mean);
   return {
     rateFactor,
@@ -68,32 +58,30 @@ export function scentKnowledge(id: string, scent: LibraryScent, lessons: readonl
     sdLog: Math.max(0.05, f.sd),
     before: interval(used.rateFactor, used.sdLog),
     after: interval(rateFactor, f.sd),
-    lessons: f.lessons,
+    batches: toldF?.batches ?? 0,
   };
 }
 
-/** Own pace after all that counts; null before the first lesson. */
-export function paceKnowledge(lessons: readonly KeptLesson[]): { mean: number; sd: number } | null {
-  const known = knownOf("pace", { mean: 0, sd: SPREAD.pace }, lessons);
-  return known.lessons.some((l) => !l.isLeftOut) ? { mean: known.mean, sd: Math.max(0.05, known.sd) } : null;
+/** The belief in one unknown about nothing, at least so wide; null before the first lesson. */
+function leaning(told: readonly Told[], unknown: string, sd: number, leastSd: number): Belief | null {
+  const own = toldOf(told, unknown);
+  const known = believedOf({ mean: 0, sd }, own);
+  return own ? { mean: known.mean, sd: Math.max(leastSd, known.sd) } : null;
 }
+
+/** Own pace after all that counts; null before the first lesson. */
+export const paceKnowledge = (told: readonly Told[]): Belief | null => leaning(told, "pace", SPREAD.pace, 0.05);
 
 /** Offset of a formula of the library after all that counts; null before the first lesson. */
-export function formulaKnowledge(
-  formulaId: string,
-  lessons: readonly KeptLesson[],
-): { mean: number; sd: number } | null {
-  const known = knownOf(`formula:${formulaId}`, { mean: 0, sd: SPREAD.formula }, lessons);
-  return known.lessons.some((l) => !l.isLeftOut) ? { mean: known.mean, sd: Math.max(0.08, known.sd) } : null;
-}
+export const formulaKnowledge = (formulaId: string, told: readonly Told[]): Belief | null =>
+  leaning(told, `formula:${formulaId}`, SPREAD.formula, 0.08);
 
 /** Offsets of additives by kind, per usual dose. */
-export function additiveKnowledge(lessons: readonly KeptLesson[]): Record<string, { mean: number; sd: number }> {
-  const kinds = new Set(lessons.flatMap((l) => (l.unknown.startsWith("A:") && !l.isLeftOut ? [l.unknown] : [])));
+export function additiveKnowledge(told: readonly Told[]): Record<string, Belief> {
   return Object.fromEntries(
-    [...kinds].map((unknown) => {
-      const { mean, sd } = knownOf(unknown, { mean: 0, sd: SPREAD.additive }, lessons);
-      return [unknown.slice(2), { mean, sd: Math.max(0.03, sd) }];
+    told.flatMap(({ unknown }) => {
+      const known = unknown.startsWith("A:") ? leaning(told, unknown, SPREAD.additive, 0.03) : null;
+      return known ? [[unknown.slice(2), known] as const] : [];
     }),
   );
 }

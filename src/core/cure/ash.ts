@@ -1,4 +1,5 @@
 import type { Practice } from "../practice/practiceSchema";
+import type { Told } from "../practice/told";
 import type { Care } from "./careSchema";
 
 /** What ash hangs on, of how a batch is worked. */
@@ -27,17 +28,13 @@ export interface AshCount {
 }
 
 /** Own batches by how they were worked against ash, by the key of `ashKey`. */
-export function ashKnowledge(
-  lessons: readonly { unknown: string; mean: number; isLeftOut: boolean }[],
-): Record<string, AshCount> {
-  const counts: Record<string, AshCount> = {};
-  for (const l of lessons) {
-    if (l.isLeftOut || !l.unknown.startsWith(ASH)) continue;
-    const key = l.unknown.slice(ASH.length);
-    const before = counts[key] ?? { of: 0, seen: 0 };
-    counts[key] = { of: before.of + 1, seen: before.seen + (l.mean > 0.5 ? 1 : 0) };
-  }
-  return counts;
+export function ashKnowledge(told: readonly Told[]): Record<string, AshCount> {
+  return Object.fromEntries(
+    told.flatMap(({ unknown, batches, mean }) =>
+      // Each batch says one or nought with the same weight: their mean is the share that showed it.
+      unknown.startsWith(ASH) ? [[unknown.slice(ASH.length), { of: batches, seen: Math.round(mean * batches) }]] : [],
+    ),
+  );
 }
 
 export const ashKey = (worked: AgainstAsh): string => ashUnknown(worked).slice(ASH.length);

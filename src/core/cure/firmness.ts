@@ -1,4 +1,5 @@
 import type { Thumb } from "../mould/cutDaySchema";
+import { type Told, toldOf } from "../practice/told";
 import type { Care } from "./careSchema";
 import type { AfterPour, Standing } from "./hours";
 
@@ -23,7 +24,7 @@ export interface FirmAnswers {
   pressed: readonly { at: string; thumb: Thumb }[];
 }
 
-interface Told {
+interface Hint {
   logHours: number;
   sd: number;
 }
@@ -31,7 +32,7 @@ interface Told {
 const hoursAt = (finishedAt: string, at: string): number => (Date.parse(at) - Date.parse(finishedAt)) / 3_600_000;
 
 /** Hours at which a task was put off last, and then done; null where it was not put off, or not done. */
-function putOff({ finishedAt, care }: FirmAnswers, task: "unmould" | "cut"): Told | null {
+function putOff({ finishedAt, care }: FirmAnswers, task: "unmould" | "cut"): Hint | null {
   const own = care
     .filter((c) => c.task === task)
     .map((c) => ({ ...c, h: hoursAt(finishedAt, c.at) }))
@@ -51,7 +52,7 @@ function putOff({ finishedAt, care }: FirmAnswers, task: "unmould" | "cut"): Tol
  * @returns null where nothing was said, or only that it was firm when that was expected long since
  */
 export function firmnessTold(answers: FirmAnswers, tableH: number): { mean: number; precision: number } | null {
-  const told: Told[] = answers.pressed.flatMap(({ at, thumb }): Told[] => {
+  const told: Hint[] = answers.pressed.flatMap(({ at, thumb }): Hint[] => {
     const h = hoursAt(answers.finishedAt, at);
     if (!(h > 0)) return [];
     const { log, sd } = PRESSED[thumb];
@@ -68,53 +69,49 @@ export function firmnessTold(answers: FirmAnswers, tableH: number): { mean: numb
   return { mean: logHours - Math.log(tableH), precision: 1 / (1 / precision + FIRM_SPREAD.day ** 2) };
 }
 
-interface FirmLesson {
-  unknown: string;
-  mean: number;
-  precision: number;
-  isLeftOut: boolean;
-}
-
 const FIRM = "firm:";
 /** What a batch's firmness is kept under: its formula of the library, or none. */
 export const firmUnknown = (formulaId: string | null): string => `${FIRM}${formulaId ?? ""}`;
 
+/** What is told of one formula as it tells the maker's habit: never more surely than formulas differ. */
+export const asHabit = ({ mean, precision }: { mean: number; precision: number }) => ({
+  mean,
+  precision: 1 / (FIRM_SPREAD.formula ** 2 + 1 / precision),
+});
+
 /**
  * What own batches have made of the hours of a formula: all share the maker's habits, those of one formula its own way beside it.
  * @param formulaId null: of none of the library
+ * @param told lessons added up, those without a formula as habit (`asHabit`)
  * @returns natural log of the factor on the table's hours; null before the first lesson
  */
 export function firmKnowledge(
   formulaId: string | null,
-  lessons: readonly FirmLesson[],
+  told: readonly Told[],
 ): { mean: number; sd: number; batches: number } | null {
-  const groups = new Map<string, { precision: number; weighted: number }>();
-  let batches = 0;
-  for (const l of lessons) {
-    if (l.isLeftOut || !l.unknown.startsWith(FIRM)) continue;
-    batches++;
-    // Batches without a formula of the library are each a formula of their own.
-    const key = l.unknown === FIRM ? `${FIRM}#${batches}` : l.unknown;
-    const group = groups.get(key) ?? { precision: 0, weighted: 0 };
-    groups.set(key, { precision: group.precision + l.precision, weighted: group.weighted + l.mean * l.precision });
-  }
-  if (batches === 0) return null;
+  const firm = told.filter((t) => t.unknown.startsWith(FIRM));
+  if (firm.length === 0) return null;
+  const batches = firm.reduce((n, t) => n + t.batches, 0);
   const formulaVariance = FIRM_SPREAD.formula ** 2;
-  const own = formulaId === null ? undefined : groups.get(firmUnknown(formulaId));
-  // The habit as the other formulas tell it.
+  const own = formulaId === null ? undefined : toldOf(firm, firmUnknown(formulaId));
+  // The habit as the other formulas tell it; what batches without one tell is added up as habit already.
   let precision = 1 / FIRM_SPREAD.habit ** 2;
   let weighted = 0;
-  for (const group of groups.values()) {
-    if (group === own) continue;
-    const seen = 1 / (formulaVariance + 1 / group.precision);
-    precision += seen;
-    weighted += (seen * group.weighted) / group.precision;
+  for (const t of firm) {
+    if (t === own) continue;
+    const seen = t.unknown === FIRM ? t : asHabit(t);
+    precision += seen.precision;
+    weighted += seen.precision * seen.mean;
   }
   const habit = { mean: weighted / precision, variance: 1 / precision };
   const before = { mean: habit.mean, variance: habit.variance + formulaVariance };
   if (!own) return { mean: before.mean, sd: Math.sqrt(before.variance), batches };
   const after = 1 / before.variance + own.precision;
-  return { mean: (before.mean / before.variance + own.weighted) / after, sd: Math.sqrt(1 / after), batches };
+  return {
+    mean: (before.mean / before.variance + own.mean * own.precision) / after,
+    sd: Math.sqrt(1 / after),
+    batches,
+  };
 }
 
 /** A factor on all hours, as batches have taught it. */

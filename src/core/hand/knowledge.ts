@@ -1,5 +1,6 @@
 import { afterLessons } from "../clock/learn";
 import type { HueLesson } from "../photo/photoSchema";
+import { type Told, toldOf } from "../practice/told";
 import { HAND_CONSTANTS, type HandConstant } from "../techniques/hand";
 
 /** Spread of the constants of a maker's hand before any photo, natural log (Tundish estimates). */
@@ -21,46 +22,29 @@ const HUE = "hue:";
 export const handUnknown = (constant: HandConstant): string => `${HAND}${constant}`;
 const AXES = ["l", "a", "b"] as const;
 
-interface Told {
-  unknown: string;
-  mean: number;
-  precision: number;
-  isLeftOut: boolean;
+/** The belief in one unknown about nothing after what is told of it: of several batches at a part of its precision; null without any. */
+function believed(sd: number, own: Told | undefined): { mean: number; sd: number } | null {
+  if (!own) return null;
+  const part = own.batches > 1 ? TOGETHER : 1;
+  return afterLessons({ mean: 0, sd }, [{ mean: own.mean, precision: own.precision * part }]);
 }
-
-/** The belief in one unknown after the lessons that count, all but the strongest at a part of their precision; null without any. */
-function believed(prior: { mean: number; sd: number }, own: readonly Told[]): { mean: number; sd: number } | null {
-  if (own.length === 0) return null;
-  const part = own.length > 1 ? TOGETHER : 1;
-  return afterLessons(
-    prior,
-    own.map((l) => ({ mean: l.mean, precision: l.precision * part })),
-  );
-}
-
-const counting = (lessons: readonly Told[], unknown: string) =>
-  lessons.filter((l) => l.unknown === unknown && !l.isLeftOut);
 
 /** What photos have made of the constants of the hand: natural logs of factors; only those that any tells. */
-export function handKnowledge(lessons: readonly Told[]): Partial<Record<HandConstant, { mean: number; sd: number }>> {
+export function handKnowledge(told: readonly Told[]): Partial<Record<HandConstant, { mean: number; sd: number }>> {
   return Object.fromEntries(
     HAND_CONSTANTS.flatMap((c) => {
-      const known = believed({ mean: 0, sd: HAND_SPREAD[c] }, counting(lessons, handUnknown(c)));
+      const known = believed(HAND_SPREAD[c], toldOf(told, handUnknown(c)));
       return known ? [[c, { mean: known.mean, sd: Math.max(0.01, known.sd) }] as const] : [];
     }),
   );
 }
 
 /** What photos have made of the cured colours of colourants of the library, OKLab offsets. */
-export function hueKnowledge(
-  lessons: readonly Told[],
-): Record<string, { offset: [number, number, number]; sd: number }> {
-  const ids = new Set(
-    lessons.flatMap((l) => (l.unknown.startsWith(`${HUE}l:`) && !l.isLeftOut ? [l.unknown.slice(HUE.length + 2)] : [])),
-  );
+export function hueKnowledge(told: readonly Told[]): Record<string, { offset: [number, number, number]; sd: number }> {
+  const ids = new Set(told.flatMap((t) => (t.unknown.startsWith(`${HUE}l:`) ? [t.unknown.slice(HUE.length + 2)] : [])));
   return Object.fromEntries(
     [...ids].map((id) => {
-      const axes = AXES.map((axis) => believed({ mean: 0, sd: HUE_SPREAD }, counting(lessons, `${HUE}${axis}:${id}`)));
+      const axes = AXES.map((axis) => believed(HUE_SPREAD, toldOf(told, `${HUE}${axis}:${id}`)));
       const offset = axes.map((k) => k?.mean ?? 0) as [number, number, number];
       return [id, { offset, sd: Math.max(0.001, axes[0]?.sd ?? HUE_SPREAD) }];
     }),

@@ -1,5 +1,5 @@
-import type { KeptLesson } from "../clock/knowledge";
 import type { Settings } from "../practice/practiceSchema";
+import type { Told } from "../practice/told";
 import type { LibraryItem } from "./kinds";
 import type { AtHand } from "./stock";
 
@@ -13,6 +13,6 @@ export interface Bench {
   tools: LibraryItem<"tools">[];
   /** The studio's materials as they stand. */
   stock: AtHand[];
-  /** What own batches have taught the clock. */
-  lessons: KeptLesson[];
+  /** What own batches have taught, added up. */
+  told: Told[];
 }

@@ -56,7 +56,7 @@ export function planOfIdea(idea: Idea, bench: Bench, seed: number): Plan {
   });
   return {
     ...usual,
-    knowledge: knowledgeNow([batter], bench.lessons),
+    knowledge: knowledgeNow([batter], bench.told),
     moulds: mould ? [takeMould(mould, "m1", USUAL_FILL_PCT)] : usual.moulds,
     batters: [batter],
     portions: accents.length > 0 ? [usual.portions[0], ...accents] : usual.portions,

@@ -1,8 +1,9 @@
-import { additiveKnowledge, formulaKnowledge, type KeptLesson, paceKnowledge } from "../clock/knowledge";
+import { additiveKnowledge, formulaKnowledge, paceKnowledge } from "../clock/knowledge";
 import { ashKnowledge } from "../cure/ash";
 import { firmKnowledge } from "../cure/firmness";
 import type { Batter, Knowledge } from "../document/schema";
 import { handKnowledge, hueKnowledge } from "../hand/knowledge";
+import type { Told } from "../practice/told";
 
 const byBatter = <T>(
   batters: readonly Pick<Batter, "id" | "formulaRef">[],
@@ -16,20 +17,17 @@ const byBatter = <T>(
   );
 
 /** All that own batches have taught by now, as a batch of these batters keeps it. */
-export function knowledgeNow(
-  batters: readonly Pick<Batter, "id" | "formulaRef">[],
-  lessons: readonly KeptLesson[],
-): Knowledge {
+export function knowledgeNow(batters: readonly Pick<Batter, "id" | "formulaRef">[], told: readonly Told[]): Knowledge {
   return {
-    formulas: byBatter(batters, (id) => (id === null ? null : formulaKnowledge(id, lessons))),
-    additives: additiveKnowledge(lessons),
-    pace: paceKnowledge(lessons),
+    formulas: byBatter(batters, (id) => (id === null ? null : formulaKnowledge(id, told))),
+    additives: additiveKnowledge(told),
+    pace: paceKnowledge(told),
     firm: byBatter(batters, (id) => {
-      const known = firmKnowledge(id, lessons);
+      const known = firmKnowledge(id, told);
       return known && { mean: known.mean, sd: known.sd };
     }),
-    ash: ashKnowledge(lessons),
-    hand: handKnowledge(lessons),
-    hues: hueKnowledge(lessons),
+    ash: ashKnowledge(told),
+    hand: handKnowledge(told),
+    hues: hueKnowledge(told),
   };
 }

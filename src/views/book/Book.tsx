@@ -1,5 +1,6 @@
 import { format, parseISO, roundToNearestHours } from "date-fns";
 import { type ReactNode, useMemo } from "react";
+import type { KeptLesson } from "../../core/clock/knowledge";
 import { hoursLater } from "../../core/cure/dates";
 import { sayHours } from "../../core/cure/hours";
 import { barWords } from "../../core/cut/bars";
@@ -24,17 +25,23 @@ import { Verdict } from "./Verdict";
 const MINUTE_MS = 60_000;
 const day = (iso: string) => format(parseISO(iso), "EEEE d MMMM yyyy");
 
+interface OwnProps {
+  /** Offset of the clock that the page was written by from world time, min; until it is alive its times are said by that one. */
+  offsetMin: number;
+  /** What this batch has taught. */
+  taught: readonly KeptLesson[];
+}
+
 /** The book of one batch: its days, what happened, and what was thought of it. */
-/** @param offsetMin offset of the clock that the page was written by from world time, min; until it is alive its times are said by that one */
-export default function Book({ initial, offsetMin, ...page }: BatchPageProps & { offsetMin: number }) {
+export default function Book({ initial, offsetMin, taught, ...page }: BatchPageProps & OwnProps) {
   return (
     <LiveBench {...page}>
-      <BatchBook initial={initial} offsetMin={offsetMin} />
+      <BatchBook {...{ initial, offsetMin, taught }} />
     </LiveBench>
   );
 }
 
-function BatchBook({ initial, offsetMin }: { initial: StoredBatch; offsetMin: number }) {
+function BatchBook({ initial, offsetMin, taught }: { initial: StoredBatch } & OwnProps) {
   const batch = useBatch(initial);
   const { plan } = batch;
   const { say, units } = useUnits();
@@ -119,7 +126,7 @@ function BatchBook({ initial, offsetMin }: { initial: StoredBatch; offsetMin: nu
         <Verdict batch={batch} />
         {isPoured && <NextTimes batch={batch} />}
         {isPoured && <PhotoStrip id={initial.id} photos={plan.record.photos} />}
-        <Lessons id={initial.id} batch={batch} />
+        <Lessons id={initial.id} batch={batch} taught={taught} />
       </div>
     </BatchPaper>
   );

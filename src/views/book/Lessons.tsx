@@ -5,6 +5,7 @@ import { isHurried } from "../../core/clock/learn";
 import type { Plan } from "../../core/document/schema";
 import { handUnknown } from "../../core/hand/knowledge";
 import { factorWords, HAND_WORDS } from "../../core/hand/words";
+import type { Told } from "../../core/practice/told";
 import { posteriorOf } from "../../core/prepare/learned";
 import { HAND_CONSTANTS } from "../../core/techniques/hand";
 import { api } from "../parts/api";
@@ -21,10 +22,11 @@ function wasHurried(plan: Plan): boolean {
 }
 
 /** What this batch taught the clock, in words; it can be left out again. */
-export function Lessons({ id, batch }: { id: string; batch: OpenBatch }) {
+export function Lessons({ id, batch, taught }: { id: string; batch: OpenBatch; taught: readonly KeptLesson[] }) {
   const { plan } = batch;
-  const { scents, lessons: all } = useBench();
-  const [own, setOwn] = useState(() => all.filter((l) => l.batchId === id));
+  const bench = useBench();
+  const [own, setOwn] = useState(taught);
+  const [told, setTold] = useState<readonly Told[]>(bench.told);
   const [trouble, setTrouble] = useState<string | null>(null);
   const [isAsked, setAsked] = useState(false);
   if (plan.record.finishedAt === null) return null;
@@ -39,11 +41,13 @@ export function Lessons({ id, batch }: { id: string; batch: OpenBatch }) {
   };
   const take = async (method: "POST" | "PUT", body?: unknown) => {
     const answer = await api<KeptLesson[]>(`/api/batches/${id}/lessons`, { method, body });
-    if (answer.ok) setOwn(answer.value);
-    else setTrouble(answer.message);
+    if (!answer.ok) return setTrouble(answer.message);
+    setOwn(answer.value);
+    const together = await api<Told[]>("/api/knowledge/told");
+    if (together.ok) setTold(together.value);
+    else setTrouble(together.message);
   };
   const isLeftOut = own.some((l) => l.isLeftOut);
-  const known = [...all.filter((l) => l.batchId !== id), ...own];
   const words = (l: KeptLesson): string | null => {
     const factor = Math.exp(l.mean);
     const low = Math.exp(l.mean - 1.2816 / Math.sqrt(l.precision));
@@ -58,13 +62,13 @@ export function Lessons({ id, batch }: { id: string; batch: OpenBatch }) {
     if (l.unknown.startsWith("ash:")) return l.mean > 0.5 ? "Ash: seen" : "Ash: none seen";
     if (l.unknown.startsWith("formula:")) return `The formula: ${factor.toFixed(1)} × its computed rate (${range})`;
     if (l.unknown.startsWith("A:")) {
-      const now = additiveKnowledge(known)[l.unknown.slice(2)];
+      const now = additiveKnowledge(told)[l.unknown.slice(2)];
       return `${l.unknown.slice(2)}: ${factor.toFixed(2)} × what the table says${now ? `; together ${Math.exp(now.mean).toFixed(2)} ×` : ""}`;
     }
     if (!l.unknown.startsWith("F:")) return null;
-    const scent = scents.find((s) => `F:${s.id}` === l.unknown);
+    const scent = bench.scents.find((s) => `F:${s.id}` === l.unknown);
     const name = scent?.document.name ?? l.unknown.slice(2);
-    const together = scent && scentKnowledge(scent.id, scent.document, known);
+    const together = scent && scentKnowledge(scent.id, scent.document, told);
     return `${name}: this batch says ${factor.toFixed(1)} × (${range})${
       together
         ? `; thought ${together.before.factor.toFixed(1)} ×, all your batches say ${together.after.factor.toFixed(1)} × (${together.after.low.toFixed(1)} to ${together.after.high.toFixed(1)})`

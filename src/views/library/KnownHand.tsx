@@ -1,10 +1,10 @@
 import { useCallback, useEffect, useState } from "react";
-import type { KeptLesson } from "../../core/clock/knowledge";
 import type { AgainstAsh } from "../../core/cure/ash";
 import { ashKnowledge, ashUnknown } from "../../core/cure/ash";
 import { firmKnowledge } from "../../core/cure/firmness";
 import { handKnowledge, handUnknown } from "../../core/hand/knowledge";
 import { factorWords, HAND_WORDS } from "../../core/hand/words";
+import type { Told } from "../../core/practice/told";
 import { HAND_CONSTANTS } from "../../core/techniques/hand";
 import { api } from "../parts/api";
 import { Section } from "../parts/Section";
@@ -17,22 +17,22 @@ interface Line {
 }
 
 /** What own batches have taught of the maker, line by line. */
-function linesOf(lessons: readonly KeptLesson[]): Line[] {
-  const hand = handKnowledge(lessons);
+function linesOf(told: readonly Told[]): Line[] {
+  const hand = handKnowledge(told);
   const lines: Line[] = HAND_CONSTANTS.flatMap((c) => {
     const known = hand[c];
     return known
       ? [{ id: c, words: `${HAND_WORDS[c]}: ${factorWords(known.mean, known.sd)}`, unknowns: [handUnknown(c)] }]
       : [];
   });
-  const firm = firmKnowledge(null, lessons);
+  const firm = firmKnowledge(null, told);
   if (firm)
     lines.push({
       id: "firm",
       words: `hours until the knife: ${factorWords(firm.mean, firm.sd)}, from ${firm.batches} ${firm.batches === 1 ? "batch" : "batches"}`,
-      unknowns: [...new Set(lessons.flatMap((l) => (l.unknown.startsWith("firm:") ? [l.unknown] : [])))],
+      unknowns: told.flatMap((t) => (t.unknown.startsWith("firm:") ? [t.unknown] : [])),
     });
-  const ash = Object.entries(ashKnowledge(lessons));
+  const ash = Object.entries(ashKnowledge(told));
   const [seen, of] = ash.reduce(([s, o], [, c]) => [s + c.seen, o + c.of], [0, 0]);
   if (of > 0)
     lines.push({
@@ -48,11 +48,11 @@ function linesOf(lessons: readonly KeptLesson[]): Line[] {
 
 /** What own batches have taught of the maker's hand, of firmness and of ash; each can be forgotten. */
 export function KnownHand() {
-  const [lessons, setLessons] = useState<KeptLesson[] | null>(null);
+  const [told, setTold] = useState<Told[] | null>(null);
   const [trouble, setTrouble] = useState<string | null>(null);
   const load = useCallback(async () => {
-    const answer = await api<KeptLesson[]>("/api/knowledge");
-    if (answer.ok) setLessons(answer.value);
+    const answer = await api<Told[]>("/api/knowledge/told");
+    if (answer.ok) setTold(answer.value);
     else setTrouble(answer.message);
   }, []);
   useEffect(() => void load(), [load]);
@@ -60,11 +60,11 @@ export function KnownHand() {
     for (const u of unknowns) await api(`/api/knowledge/${encodeURIComponent(u)}`, { method: "DELETE" });
     await load();
   };
-  const lines = linesOf(lessons ?? []);
+  const lines = linesOf(told ?? []);
   return (
     <Section head="What your batches have taught">
       <Trouble words={trouble} />
-      {lessons !== null && lines.length === 0 && (
+      {told !== null && lines.length === 0 && (
         <p className="text-[12.5px] text-muted">
           Nothing yet of your hand: photos of cut bars tell it, and a thumb on the loaf how long yours take.
         </p>

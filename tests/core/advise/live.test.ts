@@ -4,9 +4,9 @@ import { liveTimeline, liveView, paceOfPortions } from "../../../src/core/advise
 import { computeMasses } from "../../../src/core/batter/masses";
 import {
   additiveKnowledge,
+  believedOf,
   formulaKnowledge,
   type KeptLesson,
-  knownOf,
   paceKnowledge,
   scentKnowledge,
 } from "../../../src/core/clock/knowledge";
@@ -16,6 +16,8 @@ import { applyEdit } from "../../../src/core/document/edits/edit";
 import type { RecordEvent } from "../../../src/core/document/logSchema";
 import { newPlan } from "../../../src/core/document/newPlan";
 import type { Plan } from "../../../src/core/document/schema";
+import { addUp } from "../../../src/core/library/addUp";
+import { toldOf } from "../../../src/core/practice/told";
 import { hasReadings, posteriorOf, teach } from "../../../src/core/prepare/learned";
 import { computeTimeline } from "../../../src/core/prepare/timeline";
 import { RESCUES } from "../../../src/core/techniques/families/family";
@@ -249,37 +251,36 @@ describe("what is known from own batches", () => {
   });
 
   it("a scent's factor moves from what is said of it towards what was measured, and its interval narrows", () => {
-    const one = scentKnowledge("s-fir", SCENTS["s-fir"], [kept("F:s-fir", Math.log(4))])!;
+    const one = scentKnowledge("s-fir", SCENTS["s-fir"], addUp([kept("F:s-fir", Math.log(4))]))!;
     const three = scentKnowledge(
       "s-fir",
       SCENTS["s-fir"],
-      [1, 2, 3].map((i) => kept("F:s-fir", Math.log(4), { batchId: `${i}` })),
+      addUp([1, 2, 3].map((i) => kept("F:s-fir", Math.log(4), { batchId: `${i}` }))),
     )!;
     expect(one.after.factor).toBeGreaterThan(one.before.factor);
     expect(three.after.factor).toBeGreaterThan(one.after.factor);
     expect(three.after.factor).toBeLessThan(4);
     expect(three.after.high / three.after.low).toBeLessThan(one.after.high / one.after.low);
     expect(one.after.high / one.after.low).toBeLessThan(one.before.high / one.before.low);
-    expect(three.lessons).toHaveLength(3);
+    expect(three.batches).toBe(3);
   });
 
-  it("a batch that is left out is listed and does not count; another scent's lessons never do", () => {
+  it("a batch that is left out does not count; another scent's lessons never do", () => {
     const counted = kept("F:s-fir", Math.log(4));
     const leftOut = kept("F:s-fir", Math.log(40), { batchId: "odd", isLeftOut: true });
     const other = kept("F:s-rose", Math.log(40));
-    const plain = scentKnowledge("s-fir", SCENTS["s-fir"], [counted])!;
-    const both = scentKnowledge("s-fir", SCENTS["s-fir"], [counted, leftOut, other])!;
+    const plain = scentKnowledge("s-fir", SCENTS["s-fir"], addUp([counted]))!;
+    const both = scentKnowledge("s-fir", SCENTS["s-fir"], addUp([counted, leftOut, other]))!;
     expect(both.rateFactor).toBe(plain.rateFactor);
-    expect(both.lessons).toHaveLength(2);
-    expect(paceKnowledge([kept("pace", 0.4, { isLeftOut: true })])).toBeNull();
+    expect(both.batches).toBe(1);
+    expect(scentKnowledge("s-fir", SCENTS["s-fir"], addUp([leftOut]))).toBeNull();
+    expect(paceKnowledge(addUp([kept("pace", 0.4, { isLeftOut: true })]))).toBeNull();
   });
 
   it("additives are known by kind", () => {
-    const known = additiveKnowledge([
-      kept("A:clay", 0.2),
-      kept("A:clay", 0.3),
-      kept("A:silk", 0.1, { isLeftOut: true }),
-    ]);
+    const known = additiveKnowledge(
+      addUp([kept("A:clay", 0.2), kept("A:clay", 0.3), kept("A:silk", 0.1, { isLeftOut: true })]),
+    );
     expect(Object.keys(known)).toEqual(["clay"]);
     expect(known.clay.mean).toBeGreaterThan(0);
     expect(known.clay.mean).toBeLessThan(0.3);
@@ -287,8 +288,8 @@ describe("what is known from own batches", () => {
 
   it("a belief never grows surer than an eye can make it", () => {
     const many = Array.from({ length: 500 }, (_, i) => kept("pace", 0.2, { batchId: `${i}` }));
-    expect(paceKnowledge(many)!.sd).toBe(0.05);
-    expect(knownOf("pace", { mean: 0, sd: 0.3 }, many).mean).toBeCloseTo(0.2, 2);
+    expect(paceKnowledge(addUp(many))!.sd).toBe(0.05);
+    expect(believedOf({ mean: 0, sd: 0.3 }, toldOf(addUp(many), "pace")).mean).toBeCloseTo(0.2, 2);
   });
 
   it("what a batch teaches of a scent is the factor itself, whatever was believed before it", () => {

@@ -15,6 +15,7 @@ import { derive, slowestAfter } from "../../../src/core/derive/derive";
 import { taughtBy } from "../../../src/core/derive/taught";
 import { newPlan } from "../../../src/core/document/newPlan";
 import type { Plan } from "../../../src/core/document/schema";
+import { addUp } from "../../../src/core/library/addUp";
 import { gauss, generator } from "../../../src/core/units/random";
 
 const FINISHED = "2026-05-02T10:00:00.000Z";
@@ -70,7 +71,7 @@ describe("what a thumb and put-off tasks tell of a loaf's firmness", () => {
       }).flat();
       if (lessons.length === 0) continue;
       for (const k of [0, 1]) {
-        const known = firmKnowledge(FORMULAS[k], lessons)!;
+        const known = firmKnowledge(FORMULAS[k], addUp(lessons))!;
         all++;
         if (Math.abs(known.mean - habit - own[k]) < 1.645 * known.sd) inside++;
         if (known.sd < 0.75 * Math.hypot(FIRM_SPREAD.habit, FIRM_SPREAD.formula)) narrower++;
@@ -83,17 +84,14 @@ describe("what a thumb and put-off tasks tell of a loaf's firmness", () => {
 
   it("batches that are left out say nothing; more of the same never widens what is believed", () => {
     const lesson = { unknown: firmUnknown("f1"), mean: 0.3, precision: 10, isLeftOut: false };
-    expect(firmKnowledge("f1", [{ ...lesson, isLeftOut: true }])).toBeNull();
+    expect(firmKnowledge("f1", addUp([{ ...lesson, isLeftOut: true }]))).toBeNull();
     fc.assert(
       fc.property(
         fc.array(fc.double({ min: -0.6, max: 0.6, noNaN: true }), { minLength: 1, maxLength: 8 }),
         (means) => {
           let before = Number.POSITIVE_INFINITY;
           means.forEach((_, i) => {
-            const known = firmKnowledge(
-              "f1",
-              means.slice(0, i + 1).map((mean) => ({ ...lesson, mean })),
-            )!;
+            const known = firmKnowledge("f1", addUp(means.slice(0, i + 1).map((mean) => ({ ...lesson, mean }))))!;
             expect(known.sd).toBeLessThanOrEqual(before + 1e-12);
             expect(Math.abs(known.mean)).toBeLessThanOrEqual(Math.max(...means.map(Math.abs)) + 1e-12);
             before = known.sd;
@@ -103,8 +101,8 @@ describe("what a thumb and put-off tasks tell of a loaf's firmness", () => {
       { seed: 7, numRuns: 80 },
     );
     // Another formula takes over the maker's habit alone, and less surely.
-    const other = firmKnowledge("f2", [lesson])!;
-    const own = firmKnowledge("f1", [lesson])!;
+    const other = firmKnowledge("f2", addUp([lesson]))!;
+    const own = firmKnowledge("f1", addUp([lesson]))!;
     expect(other.mean).toBeGreaterThan(0);
     expect(other.mean).toBeLessThan(own.mean);
     expect(other.sd).toBeGreaterThan(own.sd);
@@ -124,7 +122,7 @@ describe("what a batch teaches of firmness and ash", () => {
     const tableH = slowestAfter(plan, masses, true)!.cut.earliestH;
     const lessons = taughtBy(plan, masses)!.map((l) => ({ ...l, isLeftOut: false }));
     expect(lessons.map((l) => l.unknown)).toContain("firm:");
-    const known = firmKnowledge(null, lessons)!;
+    const known = firmKnowledge(null, addUp(lessons))!;
     const next: Plan = { ...newPlan("Next", 4), pourOn: "2026-06-02" };
     const taught = { ...next, knowledge: { ...next.knowledge, firm: { b1: { mean: known.mean, sd: known.sd } } } };
     const [before, after] = [next, taught].map((p) => derive(p).dates!.after);
@@ -150,13 +148,15 @@ describe("what a batch teaches of firmness and ash", () => {
       mean: 1,
       precision: 1,
     });
-    const lesson = (unknown: string, mean: number, isLeftOut = false) => ({ unknown, mean, isLeftOut });
-    const known = ashKnowledge([
-      ...[1, 1, 0].map((m) => lesson(ashUnknown(worked), m)),
-      lesson(ashUnknown(worked), 1, true),
-      ...[0, 0, 0, 1].map((m) => lesson(ashUnknown({ ...worked, cover: "once" }), m)),
-      lesson("pace", 1),
-    ]);
+    const lesson = (unknown: string, mean: number, isLeftOut = false) => ({ unknown, mean, precision: 1, isLeftOut });
+    const known = ashKnowledge(
+      addUp([
+        ...[1, 1, 0].map((m) => lesson(ashUnknown(worked), m)),
+        lesson(ashUnknown(worked), 1, true),
+        ...[0, 0, 0, 1].map((m) => lesson(ashUnknown({ ...worked, cover: "once" }), m)),
+        lesson("pace", 1),
+      ]),
+    );
     expect(known).toEqual({ "spritz.shine.chance": { of: 3, seen: 2 }, "spritz.once.chance": { of: 4, seen: 1 } });
     expect(ashWords(known, worked)).toBe(
       "Ash on 2 of 3 own batches misted, covered and kept like this. 1 of 4 misted, covered at once, gel left to chance.",

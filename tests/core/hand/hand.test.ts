@@ -3,6 +3,7 @@ import { HAND_SPREAD, handKnowledge, handUnknown } from "../../../src/core/hand/
 import { type HandRead, type Reader, readerOf, readHand } from "../../../src/core/hand/read";
 import { batchOf } from "../../../src/core/hand/sides";
 import { asPoured, type Training, toldBy, train } from "../../../src/core/hand/train";
+import { addUp } from "../../../src/core/library/addUp";
 import { measurePhoto } from "../../../src/core/photo/measure";
 import { compileDesign, type Design } from "../../../src/core/swirl/design";
 import { HAND_CONSTANTS, type HandConstant } from "../../../src/core/techniques/hand";
@@ -58,7 +59,7 @@ describe("photos of a hanger", () => {
     const [read] = readHand({ ...reader, standard: { ...reader.standard, of: () => figures } }, []).filter(
       (r) => r.constant === constant,
     );
-    const known = handKnowledge([{ unknown: handUnknown(constant), ...read.lesson!, isLeftOut: false }])[constant]!;
+    const known = handKnowledge([{ unknown: handUnknown(constant), ...read.lesson!, batches: 1 }])[constant]!;
     expect(known.mean).toBeCloseTo(read.mean, 9);
     expect(known.sd).toBeCloseTo(read.sd, 9);
   });
@@ -77,11 +78,11 @@ describe("what photos can tell", () => {
 
   it("more batches narrow what is believed, and count for less than they would alone", () => {
     const lesson = { unknown: handUnknown("depth"), mean: 0.2, precision: 100, isLeftOut: false };
-    const one = handKnowledge([lesson]).depth!;
-    const two = handKnowledge([lesson, lesson]).depth!;
+    const one = handKnowledge(addUp([lesson])).depth!;
+    const two = handKnowledge(addUp([lesson, lesson])).depth!;
     expect(two.sd).toBeLessThan(one.sd);
     expect(two.sd).toBeGreaterThan(Math.sqrt(1 / (200 + 1 / 0.04)));
-    expect(handKnowledge([{ ...lesson, isLeftOut: true }])).toEqual({});
+    expect(handKnowledge(addUp([{ ...lesson, isLeftOut: true }]))).toEqual({});
   });
 
   it("the picture follows: what is learned of depth moves where the colours lie, and no volume is lost", () => {

@@ -22,7 +22,7 @@ const bench: Bench = {
   scents: [row("scents", "s1", "Fir Smoke")],
   moulds: [{ ...long, document: { ...long.document, lengthMm: 400 } }],
   tools: [],
-  lessons: [],
+  told: [],
   stock: [],
 };
 const readable = (plan: unknown) => readPlan(JSON.parse(JSON.stringify(plan)));

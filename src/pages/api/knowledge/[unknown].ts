@@ -1,7 +1,8 @@
 import type { APIRoute } from "astro";
-import { forget } from "../../../data/lessons";
+import { forget, lessonsAbout } from "../../../data/lessons";
 import { database } from "../../../server/database";
-import { notFound, otherMethods } from "../../../server/problem";
+import { keptLessons } from "../../../server/libraryAnswer";
+import { json, notFound, otherMethods } from "../../../server/problem";
 
 export const prerender = false;
 
@@ -14,10 +15,17 @@ function decoded(part: string): string {
   }
 }
 
+/** What batches taught of one unknown, each with its batch. */
+export const GET: APIRoute = async ({ params }) => {
+  const { db } = await database();
+  return json(keptLessons(await lessonsAbout(db, decoded(params.unknown!))));
+};
+
 /** Forgets all lessons of one unknown, e.g. `F:s-clove` or `pace`. */
 export const DELETE: APIRoute = async ({ params }) => {
   const { db } = await database();
   return (await forget(db, decoded(params.unknown!))) ? new Response(null, { status: 204 }) : notFound("lesson");
 };
 
-export const ALL: APIRoute = otherMethods("DELETE");
+export const HEAD = GET;
+export const ALL: APIRoute = otherMethods("GET", "HEAD", "DELETE");

@@ -1,4 +1,5 @@
 import type { APIRoute } from "astro";
+import { allLessons } from "../../../data/lessons";
 import { database } from "../../../server/database";
 import { keptLessons } from "../../../server/libraryAnswer";
 import { json, otherMethods } from "../../../server/problem";
@@ -8,7 +9,7 @@ export const prerender = false;
 /** All lessons that poured batches have taught. */
 export const GET: APIRoute = async () => {
   const { db } = await database();
-  return json(await keptLessons(db));
+  return json(keptLessons(await allLessons(db)));
 };
 
 export const HEAD = GET;

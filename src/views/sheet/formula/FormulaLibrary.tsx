@@ -17,7 +17,7 @@ export function FormulaLibrary({ batch, batter, disabled }: { batch: OpenBatch; 
   const [found, setFound] = useState<LibraryItem<"formulas">[]>([]);
   const [said, setSaid] = useState<string | null>(null);
   const [mine, setMine] = useState<Formula | null>(null);
-  const { lessons } = useBench();
+  const { told } = useBench();
   const ref = batter.formulaRef;
 
   useEffect(() => {
@@ -52,7 +52,7 @@ export function FormulaLibrary({ batch, batter, disabled }: { batch: OpenBatch; 
     const rest = batch.plan.batters.filter((b) => b.id !== batter.id);
     const own = withOwnIds(taken.batter, { ...batch.plan, batters: rest });
     const others = batch.plan.oilRows.filter((o) => !taken.oilRows.some((r) => r.id === o.id));
-    const known = knowledgeNow([...rest, own], lessons);
+    const known = knowledgeNow([...rest, own], told);
     const refused = batch.edit({
       kind: "all",
       edits: [

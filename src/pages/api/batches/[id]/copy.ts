@@ -7,10 +7,10 @@ import { knowledgeNow } from "../../../../core/library/knowledgeNow";
 import { isoDate, name } from "../../../../core/units/fields";
 import { cutTo } from "../../../../core/units/text";
 import { createBatch, getBatch } from "../../../../data/batches";
+import { toldLessons } from "../../../../data/lessons";
 import { batchAnswer, batchBody } from "../../../../server/batchAnswer";
 import { type Read, readJsonBody } from "../../../../server/body";
 import { database } from "../../../../server/database";
-import { keptLessons } from "../../../../server/libraryAnswer";
 import { invalid, notFound, otherMethods } from "../../../../server/problem";
 
 export const prerender = false;
@@ -39,7 +39,7 @@ export const POST: APIRoute = async ({ params, request }) => {
   const plan = batchBody(batch).document;
   const { title = `${cutTo(110, plan.title)} (copy)`, pourOn = null } = asked.value;
   const copy = { ...copyPlan(plan, title, randomInt(2 ** 32), batch.id), pourOn };
-  const knowledge = knowledgeNow(copy.batters, await keptLessons(db));
+  const knowledge = knowledgeNow(copy.batters, await toldLessons(db));
   return batchAnswer(await createBatch(db, { ...copy, knowledge }), 201);
 };
 

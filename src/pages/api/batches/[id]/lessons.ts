@@ -1,6 +1,6 @@
 import type { APIRoute } from "astro";
 import { getBatch } from "../../../../data/batches";
-import { allLessons, leaveOut, putLessons } from "../../../../data/lessons";
+import { leaveOut, lessonsOfBatch, putLessons } from "../../../../data/lessons";
 import { readJsonBody } from "../../../../server/body";
 import { doneAnswer } from "../../../../server/compute/answer";
 import { compute } from "../../../../server/compute/pool";
@@ -11,7 +11,7 @@ export const prerender = false;
 
 const ofBatch = async (id: string) => {
   const { db } = await database();
-  return (await allLessons(db)).filter((l) => l.batchId === id);
+  return lessonsOfBatch(db, id);
 };
 
 /** What this batch has taught the clock. */
