@@ -8,9 +8,10 @@ import type { FieldProblem } from "../core/document/problems";
 import { readPlan } from "../core/document/read";
 import { afterBench, merged } from "../core/document/record";
 import type { Plan } from "../core/document/schema";
+import type { Need } from "../core/practice/stockSchema";
 import type { Database } from "./database";
 import { listColumns } from "./listColumns";
-import { type BatchRow, batches, isLookOnly } from "./schema";
+import { type BatchRow, batches, isLookOnly, isPouring, isUnpoured, readyDay } from "./schema";
 
 /** A stored batch as it leaves the data layer. */
 export type Batch = BatchRow;
@@ -51,11 +52,10 @@ const SHELF_COLUMNS = {
 export const literally = (text: string): string => `%${text.replace(/[\\%_]/g, "\\$&")}%`;
 
 function onBoard(board: Board, today: string): SQL {
-  if (board === "planned") return or(eq(batches.phase, "planned"), eq(batches.phase, "pouring"))!;
+  if (board === "planned") return isUnpoured(batches.phase);
   const poured = eq(batches.phase, "poured");
-  return board === "ready"
-    ? and(poured, lte(batches.readyOn, today))!
-    : and(poured, or(isNull(batches.readyOn), gt(batches.readyOn, today)))!;
+  const day = readyDay(batches.readyOn);
+  return and(poured, board === "ready" ? lte(day, today) : gt(day, today))!;
 }
 
 /** One board of the shelf, a page at a time: planned ones the newest first, the others by their dates. */
@@ -72,10 +72,8 @@ export async function listBoard(
   );
   const order =
     board === "planned"
-      ? [desc(sql`${batches.phase} = 'pouring'`), desc(batches.createdAt), asc(batches.id)]
-      : board === "curing"
-        ? [asc(batches.readyOn), asc(batches.id)]
-        : [desc(batches.readyOn), asc(batches.id)];
+      ? [desc(isPouring(batches.phase)), desc(batches.createdAt), asc(batches.id)]
+      : [(board === "curing" ? asc : desc)(readyDay(batches.readyOn)), asc(batches.id)];
   const rows = await db
     .select(SHELF_COLUMNS)
     .from(batches)
@@ -96,6 +94,30 @@ export async function listDue(db: Database, limit: number): Promise<ShelfRow[]> 
     .orderBy(asc(sql`(${isLookOnly(batches.summary)})`), asc(batches.dueOn), asc(batches.id))
     .limit(limit);
   return rows as ShelfRow[];
+}
+
+/** Poured batches of which something is asked, the first hour of it first. */
+export const listCare = (db: Database, limit: number): Promise<Batch[]> =>
+  db.select().from(batches).where(isNotNull(batches.careAt)).orderBy(asc(batches.careAt), asc(batches.id)).limit(limit);
+
+/** A planned batch with what it still takes of the studio's materials. */
+export interface PlannedRow {
+  id: string;
+  title: string;
+  pourOn: string | null;
+  needs: Need[];
+}
+
+/** Planned batches, the newest first. */
+export async function listPlanned(db: Database, limit: number): Promise<PlannedRow[]> {
+  const { id, title, pourOn, needs } = batches;
+  const rows = await db
+    .select({ id, title, pourOn, needs })
+    .from(batches)
+    .where(and(eq(batches.phase, "planned"), isNotNull(needs)))
+    .orderBy(desc(batches.createdAt), desc(id))
+    .limit(limit);
+  return rows as PlannedRow[];
 }
 
 const SUMMARISED_AT_ONCE = 40;

@@ -1,12 +1,10 @@
-import { desc, gt, inArray, isNotNull, ne, or, sql } from "drizzle-orm";
-import type { CureDates } from "../core/cure/dates";
+import { and, desc, eq, gt, inArray, isNotNull, isNull, or, sql } from "drizzle-orm";
 import type { RackBatch } from "../core/derive/orders";
-import type { RackFigures } from "../core/derive/rack";
 import type { Orders } from "../core/practice/ordersSchema";
 import type { Database } from "./database";
-import { batches } from "./schema";
+import { batches, readyDay } from "./schema";
 
-/** Batches that are shown on the rack at most, and how long after they were ready, days. */
+/** Batches that are shown on the rack at most, and how long after they were ready, or were to be poured, days. */
 const MOST = 1000;
 const SHOWN_DAYS = 400;
 
@@ -28,34 +26,35 @@ async function roots(db: Database): Promise<(id: string) => string> {
   };
 }
 
-/** The batches that orders may be served from, newest first: what is planned or cures, what was ready within a year, and whatever an order speaks of. @param today ISO date */
+/** The batches that orders may be served from, newest first: what cures, what was ready or planned for within some 400 days, and whatever an order speaks of. @param today ISO date */
 export async function rackBatches(db: Database, orders: Orders, today: string): Promise<RackBatch[]> {
   const lines = orders.orders.flatMap((o) => o.lines);
   const named = [
     ...lines.flatMap((l) => [...(l.ofBatchId === null ? [] : [l.ofBatchId]), ...l.allocated.map((a) => a.batchId)]),
     ...orders.keptUp.map((k) => k.ofBatchId),
   ];
+  const since = sql`((${today})::date - ${SHOWN_DAYS}::int)::text`;
   const rows = await db
     .select({
-      ...{ id: batches.id, title: batches.title, phase: batches.phase, readyOn: batches.readyOn },
-      rack: sql<RackFigures | null>`${batches.summary} -> 'rack'`,
-      dates: sql<CureDates | null>`${batches.summary} -> 'dates'`,
+      ...{ id: batches.id, title: batches.title, phase: batches.phase },
+      ...{ pourOn: batches.pourOn, readyOn: batches.readyOn, rack: batches.rack },
     })
     .from(batches)
     .where(
       or(
-        ne(batches.phase, "poured"),
-        gt(batches.readyOn, sql`((${today})::date - ${SHOWN_DAYS}::int)::text`),
+        eq(batches.phase, "pouring"),
+        and(eq(batches.phase, "planned"), or(isNull(batches.pourOn), gt(batches.pourOn, since))),
+        and(eq(batches.phase, "poured"), gt(readyDay(batches.readyOn), since)),
         named.length > 0 ? inArray(batches.id, named) : undefined,
       ),
     )
     .orderBy(desc(batches.createdAt))
     .limit(MOST);
   const rootOf = await roots(db);
-  return rows.flatMap(({ rack, dates, phase, readyOn, ...row }): RackBatch[] => {
+  return rows.flatMap(({ id, title, phase, pourOn, readyOn, rack }): RackBatch[] => {
     if (!rack) return [];
     const isReady = phase === "poured" && readyOn !== null && readyOn <= today;
     const state = phase !== "poured" ? phase : isReady ? "ready" : "curing";
-    return [{ ...row, ...rack, state, readyOn, pourOn: dates?.pourOn ?? null, rootId: rootOf(row.id) }];
+    return [{ ...rack, id, title, state, pourOn, readyOn, rootId: rootOf(id) }];
   });
 }

@@ -12,18 +12,24 @@ import {
   text,
   timestamp,
 } from "drizzle-orm/pg-core";
+import type { RackFigures } from "../core/derive/rack";
 import type { ShelfSummary } from "../core/derive/shelfEntry";
 import type { Plan } from "../core/document/schema";
 import type { LibraryDocument, LibraryKind } from "../core/library/kinds";
 import type { PaperId } from "../core/practice/papers";
 import type { Settings } from "../core/practice/practiceSchema";
-import type { Taken } from "../core/practice/stockSchema";
+import type { Need, Taken } from "../core/practice/stockSchema";
 
 /** Words of a text as PostgreSQL's full text search keeps them. */
 const tsvector = customType<{ data: string }>({ dataType: () => "tsvector" });
 
 /** True where nothing is due of a batch but a look at the bar that is kept. */
 export const isLookOnly = (summary: AnyPgColumn) => sql`(${summary} -> 'due' -> 0 ->> 'what') = 'look'`;
+
+/** The day when a batch is ready; far off where none is known. */
+export const readyDay = (readyOn: AnyPgColumn) => sql`coalesce(${readyOn}, '9999-12-31')`;
+export const isPouring = (phase: AnyPgColumn) => sql`(${phase} = 'pouring')`;
+export const isUnpoured = (phase: AnyPgColumn) => sql`${phase} <> 'poured'`;
 
 /**
  * One row a batch. The document is kept as `json`, not `jsonb`: its text order survives, so that what is exported is byte for
@@ -40,9 +46,15 @@ export const batches = pgTable(
     /** What lists show and search, derived from the document at every save; null until then (rows of an older Tundish). */
     title: text("title").notNull().default(""),
     phase: text("phase").$type<"planned" | "pouring" | "poured">().notNull().default("planned"),
+    /** Day of the pour, planned or done. */
+    pourOn: text("pour_on"),
     readyOn: text("ready_on"),
     dueOn: text("due_on"),
+    /** When the first thing is asked about after the pour; null where nothing is. */
+    careAt: timestamp("care_at", { withTimezone: true }),
     summary: json("summary").$type<ShelfSummary>(),
+    /** What of it stands, or is to stand, on the rack. */
+    rack: json("rack").$type<RackFigures>(),
     family: text("family").notNull().default(""),
     rating: integer("rating"),
     /** The batch that it was copied from; null for one that stands for itself. */
@@ -53,16 +65,22 @@ export const batches = pgTable(
     /** What was weighed out of the studio's materials, and when the last of it was; null where nothing was. */
     taken: json("taken").$type<Taken[]>(),
     takenAt: timestamp("taken_at", { withTimezone: true }),
+    /** What a planned batch still takes of them; null of one that is poured. */
+    needs: json("needs").$type<Need[]>(),
     createdAt: timestamp("created_at", { withTimezone: true }).notNull().defaultNow(),
     updatedAt: timestamp("updated_at", { withTimezone: true }).notNull().defaultNow(),
   },
   (t) => [
-    index("batches_phase").on(t.phase, t.readyOn, t.createdAt),
+    index("batches_phase").on(t.phase, sql`(${readyDay(t.readyOn)})`, t.id),
+    index("batches_unpoured")
+      .on(sql`${isPouring(t.phase)} desc`, sql`${t.createdAt} desc`, t.id)
+      .where(isUnpoured(t.phase)),
     index("batches_title").on(sql`lower(${t.title})`),
     index("batches_origin").on(t.originId),
     index("batches_uses").using("gin", t.uses),
     index("batches_words").using("gin", t.words),
     index("batches_taken_at").on(t.takenAt),
+    index("batches_care_at").on(t.careAt),
     index("batches_due")
       .on(sql`(${isLookOnly(t.summary)})`, t.dueOn, t.id)
       .where(sql`${t.dueOn} is not null and ${t.summary} is not null`),

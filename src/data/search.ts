@@ -22,13 +22,18 @@ export interface FoundRow {
   phase: string;
   family: string;
   rating: number | null;
-  document: Plan;
+  pourOn: string | null;
   summary: ShelfSummary;
   updatedAt: Date;
 }
 
-const { id, title, phase, family, rating, document, summary, updatedAt } = batches;
-const FOUND = { id, title, phase, family, rating, document, summary, updatedAt };
+/** A batch of a line, with all that stands in it. */
+export interface LineRow extends FoundRow {
+  document: Plan;
+}
+
+const { id, title, phase, family, rating, pourOn, document, summary, updatedAt } = batches;
+const FOUND = { id, title, phase, family, rating, pourOn, summary, updatedAt };
 
 /** The query in PostgreSQL's words: every word, each as the beginning of one; null where nothing is left to look for. */
 function lexemes(query: string): SQL | null {
@@ -71,6 +76,16 @@ export async function searchBatches(
   return { total, rows: ranked.flatMap((r) => byId.get(r.id) ?? []) };
 }
 
+/** All that stands in batches, by their ids. */
+export async function documentsOf(db: Database, ids: readonly string[]): Promise<Map<string, Plan>> {
+  if (ids.length === 0) return new Map();
+  const rows = await db
+    .select({ id, document })
+    .from(batches)
+    .where(inArray(id, [...ids]));
+  return new Map(rows.map((r) => [r.id, r.document]));
+}
+
 /** How many batches use each row of a library. @param kind of the library */
 export async function usesOf(db: Database, kind: string): Promise<Map<string, number>> {
   const all = db
@@ -88,7 +103,7 @@ export async function usesOf(db: Database, kind: string): Promise<Map<string, nu
 const LONGEST_LINE = 400;
 
 /** The line of a soap: every batch that was copied from one of it, or that one of it was copied from, the oldest first. */
-export async function lineOf(db: Database, id: string): Promise<FoundRow[]> {
+export async function lineOf(db: Database, id: string): Promise<LineRow[]> {
   let rootId = id;
   const seen = new Set<string>();
   for (;;) {
@@ -107,8 +122,8 @@ export async function lineOf(db: Database, id: string): Promise<FoundRow[]> {
     for (const i of last) ids.add(i);
   }
   return (await db
-    .select(FOUND)
+    .select({ ...FOUND, document })
     .from(batches)
     .where(and(inArray(batches.id, [...ids]), isNotNull(batches.summary)))
-    .orderBy(batches.createdAt, batches.id)) as FoundRow[];
+    .orderBy(batches.createdAt, batches.id)) as LineRow[];
 }

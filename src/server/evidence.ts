@@ -1,6 +1,6 @@
 import { type EvidenceKind, evidenceOf } from "../core/derive/evidence";
 import { readPlan } from "../core/document/read";
-import { searchBatches } from "../data/search";
+import { documentsOf, searchBatches } from "../data/search";
 import { database } from "./database";
 import { json } from "./problem";
 
@@ -16,8 +16,12 @@ export async function evidenceAnswer(kind: EvidenceKind, id: string): Promise<Re
     { query: "", phase: "poured", rating: null, ...of },
     { offset: 0, limit: MOST_ASKED },
   );
+  const documents = await documentsOf(
+    db,
+    rows.map((r) => r.id),
+  );
   const plans = rows.flatMap((row) => {
-    const read = readPlan(row.document);
+    const read = readPlan(documents.get(row.id));
     return read.ok ? [read.plan] : [];
   });
   return json(evidenceOf(kind, id, plans));

@@ -2,12 +2,11 @@ import { type FoundBatch, type FoundPage, foundIn, queryWords, searchedOf } from
 import { shelfEntry } from "../core/derive/shelf";
 import type { ShelfEntry } from "../core/derive/shelfEntry";
 import { readPlan } from "../core/document/read";
-import type { Plan } from "../core/document/schema";
 import type { Database } from "../data/database";
-import { type FoundRow, type Sought, searchBatches } from "../data/search";
+import { documentsOf, type FoundRow, type Sought, searchBatches } from "../data/search";
 
-const entryOf = (row: FoundRow, plan: Plan, today: string): ShelfEntry =>
-  shelfEntry({ ...row, version: 0, updatedAt: row.updatedAt.toISOString(), title: plan.title }, today);
+const entryOf = (row: FoundRow, today: string): ShelfEntry =>
+  shelfEntry({ ...row, version: 0, updatedAt: row.updatedAt.toISOString() }, today);
 
 /** What was found, with the sentence that has the words. */
 export async function foundPage(
@@ -18,18 +17,16 @@ export async function foundPage(
 ): Promise<FoundPage> {
   const { total, rows } = await searchBatches(db, sought, page);
   const words = queryWords(sought.query);
-  const found = rows.flatMap((row): FoundBatch[] => {
-    const read = readPlan(row.document);
-    if (!read.ok) return [];
-    const { plan } = read;
-    return [
-      {
-        entry: entryOf(row, plan, today),
-        family: row.family,
-        pouredOn: plan.record.startedAt?.slice(0, 10) ?? null,
-        at: words.length > 0 ? foundIn(searchedOf(plan), words) : null,
-      },
-    ];
+  // Without words there is no sentence to look for, and nothing to read.
+  const documents = await documentsOf(db, words.length > 0 ? rows.map((r) => r.id) : []);
+  const found = rows.map((row): FoundBatch => {
+    const read = readPlan(documents.get(row.id));
+    return {
+      entry: entryOf(row, today),
+      family: row.family,
+      pouredOn: row.phase === "planned" ? null : row.pourOn,
+      at: read.ok ? foundIn(searchedOf(read.plan), words) : null,
+    };
   });
   return { total, found };
 }

@@ -5,8 +5,8 @@ import { shelfEntryOf } from "./batchAnswer";
 import type { BarStill, Stills } from "./compute/figures";
 import { computeForPage } from "./compute/pool";
 
-/** Bars of one board on the first page. */
-export const BOARD_PAGE = 15;
+/** Bars of one board on the first page: two rows at a desk. */
+export const BOARD_PAGE = 10;
 const DUE_SHOWN = 12;
 /** Samples of a bar's picture. */
 const BAR_PX = { width: 150, height: 112 } as const;
@@ -31,7 +31,9 @@ export async function shelfPage(db: Database, today: string, search = "") {
     board("ready"),
     listDue(db, DUE_SHOWN),
   ]);
-  return { boards: { planned, curing, ready }, due: due.map((r) => shelfEntryOf(r, today)) };
+  // What is due is said in words, without a picture.
+  const dueEntries = due.map((r): ShelfEntry => ({ ...shelfEntryOf(r, today), design: null, palette: [] }));
+  return { boards: { planned, curing, ready }, due: dueEntries };
 }
 export type ShelfPage = Awaited<ReturnType<typeof shelfPage>>;
 

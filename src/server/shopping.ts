@@ -1,34 +1,20 @@
-import { needsOf } from "../core/derive/materialNeeds";
 import { shoppingList } from "../core/derive/shoppingList";
-import { takenOf } from "../core/derive/taken";
-import { readPlan } from "../core/document/read";
-import { stillNeeded } from "../core/library/stock";
 import { rowKey } from "../core/practice/stockSchema";
+import { listPlanned } from "../data/batches";
 import type { Database } from "../data/database";
 import { allOf } from "../data/library";
 import { getPaper } from "../data/papers";
-import { searchBatches } from "../data/search";
 import { sinceOf, stockNow, takenSince } from "../data/stock";
 
 /** Planned batches that are bought for at most. */
 const MOST = 200;
 
-/** Planned batches, read. */
-async function plannedBatches(db: Database) {
-  const planned = { query: "", family: "", phase: "planned", uses: "", rating: null };
-  const { rows } = await searchBatches(db, planned, { offset: 0, limit: MOST });
-  return rows.flatMap((row) => {
-    const read = readPlan(row.document);
-    return read.ok ? [{ id: row.id, plan: read.plan }] : [];
-  });
-}
-
 /** What the planned batches need beyond what the studio has counted. */
 export async function shoppingPage(db: Database) {
-  const [batches, stock] = await Promise.all([plannedBatches(db), stockNow(db)]);
+  const [batches, stock] = await Promise.all([listPlanned(db, MOST), stockNow(db)]);
   const onHand = new Map(stock.flatMap((m) => (m.onHandG === null ? [] : [[m.key, m.onHandG]])));
   return {
-    batches: batches.map(({ id, plan }) => ({ id, title: plan.title, pourOn: plan.pourOn })),
+    batches: batches.map(({ id, title, pourOn }) => ({ id, title, pourOn })),
     lines: shoppingList(batches, onHand),
   };
 }
@@ -41,7 +27,7 @@ const isNoBlend = (row: { document: object }) =>
 export async function stockPage(db: Database) {
   const [stored, batches, colourants, scents] = await Promise.all([
     getPaper(db, "stock"),
-    plannedBatches(db),
+    listPlanned(db, MOST),
     allOf(db, "colourants"),
     allOf(db, "scents"),
   ]);
@@ -50,7 +36,7 @@ export async function stockPage(db: Database) {
   return {
     stored,
     taken: await takenSince(db, sinceOf(stored.document)),
-    planned: batches.flatMap(({ plan }) => stillNeeded(needsOf(plan), takenOf(plan))),
+    planned: batches.flatMap((b) => b.needs),
     rows: [...rowsOf("colourants", colourants), ...rowsOf("scents", scents.filter(isNoBlend))],
   };
 }

@@ -1,8 +1,5 @@
-import { eq } from "drizzle-orm";
 import { beforeAll, describe, expect, it } from "vitest";
-import { summaryOf } from "../../src/core/derive/shelf";
 import { newPlan } from "../../src/core/document/newPlan";
-import type { Plan } from "../../src/core/document/schema";
 import { OILS } from "../../src/core/formula/oils";
 import { addUp } from "../../src/core/library/addUp";
 import { blankDocument, blankTool } from "../../src/core/library/blank";
@@ -14,17 +11,8 @@ import {
 } from "../../src/core/library/kinds";
 import { DEFAULT_SETTINGS } from "../../src/core/practice/practiceSchema";
 import { generator } from "../../src/core/units/random";
-import {
-  createBatch,
-  deleteBatch,
-  getBatch,
-  listBoard,
-  listDue,
-  saveBatch,
-  summariseOldRows,
-} from "../../src/data/batches";
+import { createBatch, deleteBatch } from "../../src/data/batches";
 import { COLOURANTS, demoLibrary, FORMULAS, SCENTS, TOOLS } from "../../src/data/demo/library";
-import { demoBatches } from "../../src/data/demo/studio";
 import {
   allLessons,
   forget,
@@ -46,7 +34,6 @@ import {
   putLibraryItem,
   saveLibraryItem,
 } from "../../src/data/library";
-import { batches } from "../../src/data/schema";
 import { getSettings, saveSettings } from "../../src/data/settings";
 import { engines, opened } from "../support/places";
 
@@ -283,66 +270,5 @@ describe.each(engines())("$name database", (engine) => {
     expect((await lessonsAbout(open.db, "pace")).length).toBeGreaterThan(10);
     expect((await lessonsOfBatch(open.db, "sum-1")).every((l) => l.batchId === "sum-1")).toBe(true);
     for (const unknown of UNKNOWNS) await forget(open.db, unknown);
-  });
-
-  describe("boards of the shelf", () => {
-    const page = { search: "", offset: 0, limit: 200 };
-    const today = "2026-11-24";
-    beforeAll(async () => {
-      for (const { plan } of demoBatches(today)) await createBatch(open.db, plan);
-    });
-
-    it("every batch stands on one board, and moves from curing to ready on its day", async () => {
-      const ids = async (board: "planned" | "curing" | "ready", day: string) =>
-        (await listBoard(open.db, board, day, page)).rows.map((r) => r.id);
-      const { length } = await open.db.select().from(batches);
-      for (const day of ["2026-01-01", today, "2030-01-01"]) {
-        const all = [...(await ids("planned", day)), ...(await ids("curing", day)), ...(await ids("ready", day))];
-        expect(new Set(all).size).toBe(all.length);
-        expect(all.length).toBe(length);
-      }
-      expect(await ids("curing", "2030-01-01")).toEqual([]);
-      const [curing] = (await listBoard(open.db, "curing", today, page)).rows;
-      const readyOn = curing.summary.dates!.readyOn;
-      expect(await ids("ready", readyOn)).toContain(curing.id);
-      expect(await ids("ready", today)).not.toContain(curing.id);
-    });
-
-    it("what is due comes by date, stays when its day is past, goes when it is answered, and no more than asked for", async () => {
-      const due = await listDue(open.db, 3);
-      expect(due.length).toBe(3);
-      const dates = due.map((r) => r.summary.due[0].on);
-      expect([...dates].sort()).toEqual(dates);
-      // Poured yesterday and not unmoulded yet: due today, and still due in a year.
-      const late = due.find((r) => r.title === "Perihelion")!;
-      expect(late.summary.due.map((d) => d.what)).toEqual(["unmould", "cut", "ready"]);
-      const { document } = (await getBatch(open.db, late.id))!;
-      const plan = document as Plan;
-      const answered = { ...plan, record: { ...plan.record, days: { unmoulded: today, cut: today, ready: today } } };
-      await saveBatch(open.db, late.id, late.version, answered);
-      expect((await listDue(open.db, 20)).map((r) => r.id)).not.toContain(late.id);
-    });
-
-    it("summaries of an older making are made anew, in the background, and never over a newer save", async () => {
-      const made = await createBatch(open.db, newPlan("Model", 4));
-      const old = { ...summaryOf(newPlan("Model", 4)).summary, model: 0, massG: 1 };
-      await open.db.update(batches).set({ summary: old }).where(eq(batches.id, made.id));
-      expect(await summariseOldRows(open.db, () => true)).toBe(0);
-      expect(await summariseOldRows(open.db)).toBeGreaterThanOrEqual(1);
-      const [row] = (await listBoard(open.db, "planned", today, { ...page, search: "model" })).rows;
-      expect(row.summary.massG).toBeGreaterThan(1000);
-      expect(await summariseOldRows(open.db)).toBe(0);
-    });
-
-    it("rows without a summary are hidden until they are summarised, then as if saved anew", async () => {
-      const plan = newPlan("Older", 3);
-      const made = await createBatch(open.db, plan);
-      await open.db.update(batches).set({ summary: null, title: "" }).where(eq(batches.id, made.id));
-      expect((await listBoard(open.db, "planned", today, page)).rows.map((r) => r.id)).not.toContain(made.id);
-      expect(await summariseOldRows(open.db)).toBe(1);
-      const [row] = (await listBoard(open.db, "planned", today, { ...page, search: "older" })).rows;
-      expect(row).toMatchObject({ id: made.id, title: "Older" });
-      expect(row.summary).toEqual(JSON.parse(JSON.stringify(summaryOf(plan).summary)));
-    });
   });
 });

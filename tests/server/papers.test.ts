@@ -43,5 +43,14 @@ describe("the papers of the studio over the API", () => {
     const of = (one: string) => rows.find((r) => r.id === one);
     expect(of(copied)).toMatchObject({ rootId: id, state: "planned", isCounted: false });
     expect(of(id)!.bars).toBe(of(copied)!.bars);
+    // A plan whose day went by more than a year ago serves no order, unless one speaks of it.
+    const { id: gone } = (await call(batches.POST, { body: { ...newPlan("Gone by", 6), pourOn: "2020-02-02" } }))
+      .answer;
+    const onRack = async () => (await call(rack.GET)).answer.batches.map((r: { id: string }) => r.id);
+    expect(await onRack()).not.toContain(gone);
+    const { version, document } = (await call(orders.GET)).answer;
+    const kept = { ...document, keptUp: [{ id: "k1", ofBatchId: gone, bars: 5 }] };
+    expect((await call(orders.PUT, { body: kept, seen: version })).status).toBe(200);
+    expect(await onRack()).toContain(gone);
   });
 });

@@ -1,6 +1,6 @@
 import { act, fireEvent, render, screen, waitFor, within } from "@testing-library/react";
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
-import { byUrgency, standingAfter } from "../../src/core/derive/afterPours";
+import { byUrgency, careAfter } from "../../src/core/derive/afterPours";
 import type { BenchEvent } from "../../src/core/document/logSchema";
 import { newPlan } from "../../src/core/document/newPlan";
 import { afterBench } from "../../src/core/document/record";
@@ -47,9 +47,12 @@ const press = (key: string) => act(() => void fireEvent.keyDown(window, { key })
 
 describe("several batches after their pour", () => {
   it("the two most urgent stand side by side, the rest in a line below", () => {
-    const all = byUrgency(stored.flatMap((b) => standingAfter(b.id, b.document, NOW) ?? []));
+    const all = byUrgency(
+      stored.flatMap((b) => careAfter(b.id, b.document) ?? []),
+      NOW,
+    );
     expect(all.map((s) => s.title)).toEqual(["Early", "Middle", "Late"]);
-    expect(standingAfter("x", newPlan("Planned", 1), NOW)).toBeNull();
+    expect(careAfter("x", newPlan("Planned", 1))).toBeNull();
     shown();
     expect(screen.getAllByRole("region").map((r) => r.getAttribute("aria-label"))).toEqual(["Early", "Middle"]);
     expect(screen.getByRole("list", { name: "Due later" }).textContent).toMatch(/^LateMist the top/);

@@ -1,11 +1,13 @@
 import { fireEvent, render, screen, within } from "@testing-library/react";
 import { expect, it } from "vitest";
+import { needsOf } from "../../src/core/derive/materialNeeds";
 import { shoppingList } from "../../src/core/derive/shoppingList";
 import { demoBatches } from "../../src/data/demo/studio";
 import { ShoppingList } from "../../src/views/materials/Shopping";
 
 const planned = demoBatches("2026-11-27").slice(0, 2);
-const lines = shoppingList(planned, new Map([["colourants:c-ink", 500]]));
+const needy = planned.map(({ id, plan }) => ({ id, title: plan.title, needs: needsOf(plan) }));
+const lines = shoppingList(needy, new Map([["colourants:c-ink", 500]]));
 const batches = planned.map(({ id, plan }) => ({ id, title: plan.title, pourOn: plan.pourOn }));
 
 it("says what is to buy for whom; a batch that is left out takes its part with it", () => {

@@ -1,26 +1,29 @@
 import { type CareStep, nextCare, type OpenCare } from "../cure/aftercare";
 import type { Plan } from "../document/schema";
 import { careSteps } from "./care";
-import { derive } from "./derive";
+import { datesOf } from "./derive";
 
-/** A batch after its pour, with what is asked about next. */
-export interface Standing {
+/** A batch after its pour, with its care. */
+export interface AfterPourCare {
   id: string;
   title: string;
   steps: CareStep[];
-  next: OpenCare | null;
 }
 
-/** Where a poured batch stands at a moment; null before the end of its pour. */
-export function standingAfter(id: string, plan: Plan, nowMs: number): Standing | null {
-  if (plan.record.finishedAt === null) return null;
-  const steps = careSteps(plan, derive(plan));
-  return {
-    ...{ id, title: plan.title, steps },
-    next: nextCare(steps, nowMs),
-  };
+/** A batch that something is still asked about. */
+export interface Asked extends AfterPourCare {
+  next: OpenCare;
 }
 
-/** Batches that something is still asked about, the most urgent first. */
-export const byUrgency = (all: readonly Standing[]): (Standing & { next: OpenCare })[] =>
-  all.filter((s): s is Standing & { next: OpenCare } => s.next !== null).sort((a, b) => a.next.dueMs - b.next.dueMs);
+/** The care of a poured batch; null before the end of its pour. */
+export const careAfter = (id: string, plan: Plan): AfterPourCare | null =>
+  plan.record.finishedAt === null ? null : { id, title: plan.title, steps: careSteps(plan, { dates: datesOf(plan) }) };
+
+/** Batches that something is still asked about at a moment, the most urgent first. */
+export const byUrgency = (all: readonly AfterPourCare[], nowMs: number): Asked[] =>
+  all
+    .flatMap((a): Asked[] => {
+      const next = nextCare(a.steps, nowMs);
+      return next ? [{ ...a, next }] : [];
+    })
+    .sort((a, b) => a.next.dueMs - b.next.dueMs);

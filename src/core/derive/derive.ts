@@ -102,10 +102,22 @@ export function derive(plan: Plan, nowS?: number, units?: UnitPreferences, belie
     : figuresOf(plan, planned, timeline, units);
 }
 
+function datesFrom(plan: Plan, slowest: AfterPour | null): CureDates | null {
+  const pouredOn = plan.record.startedAt?.slice(0, 10) ?? plan.pourOn;
+  return pouredOn && slowest ? cureDates(pouredOn, slowest, plan.cureDays) : null;
+}
+
+/** The days of a batch and its hours after the pour, alone: what `derive` says of them; null without a day or a formula that can be computed. */
+export function datesOf(plan: Plan): CureDates | null {
+  const planned = computeMasses(plan);
+  const poured = planned && hasAdded(plan) ? withAdded(plan, planned) : plan;
+  const masses = poured === plan ? planned : computeMasses(poured);
+  return datesFrom(poured, masses && slowestAfter(poured, masses));
+}
+
 /** All figures of a plan but the clock's. */
 function figuresOf(plan: Plan, masses: Masses | null, timeline: Timeline | null, units?: UnitPreferences): Derived {
   const say = sayer(units);
-  const pouredOn = plan.record.startedAt?.slice(0, 10) ?? plan.pourOn;
   const find = oilLookup(plan.oilRows);
   const judgements = new Map(
     plan.batters.flatMap((b) => {
@@ -136,7 +148,7 @@ function figuresOf(plan: Plan, masses: Masses | null, timeline: Timeline | null,
     bars: barsOf(plan.moulds[0].lengthMm, plan),
     water: new Map(masses?.batters.map((b) => [b.id, statedWater(b.allWaterG, b.lyeG, b.oilsG)])),
     judgements,
-    dates: pouredOn && slowest ? cureDates(pouredOn, slowest, plan.cureDays) : null,
+    dates: datesFrom(plan, slowest),
     orders: masses ? ordersOf(plan, masses) : [],
     latestPourOn: dueOn && slowest ? latestPourOn(dueOn, plan.cureDays, unmouldDays(slowest.unmould.bestH)) : null,
     weighUp: masses ? weighUpOf(plan, masses, say) : [],

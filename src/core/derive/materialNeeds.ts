@@ -80,7 +80,8 @@ export function lineNeeds(plan: Plan, masses: Masses | null = computeMasses(plan
 }
 
 /** What a batch takes of every material, each once. */
-export const needsOf = (plan: Plan): Need[] => summed(lineNeeds(plan));
+export const needsOf = (plan: Plan, masses: Masses | null = computeMasses(plan)): Need[] =>
+  summed(lineNeeds(plan, masses));
 
 export function summed(needs: readonly Need[]): Need[] {
   const all = new Map<string, Need>();

@@ -2,23 +2,27 @@ import { openCare } from "../cure/aftercare";
 import { dueDays } from "../cure/dates";
 import type { Plan } from "../document/schema";
 import { statusOf } from "../document/status";
-import type { Taken } from "../practice/stockSchema";
+import { stillNeeded } from "../library/stock";
+import type { Need, Taken } from "../practice/stockSchema";
 import { careSteps } from "./care";
 import { derive } from "./derive";
-import { rackOf } from "./rack";
+import { needsOf } from "./materialNeeds";
+import { type RackFigures, rackOf } from "./rack";
 import { type Searched, searchedOf, usedBy } from "./searched";
 import type { ShelfEntry, ShelfSummary } from "./shelfEntry";
 import { takenOf } from "./taken";
 
 /** Raised where summaries of the same batch would come out otherwise. */
-export const SUMMARY_MODEL = 6;
+export const SUMMARY_MODEL = 7;
 
 /** The summary of a plan, and the columns that lists are searched and ordered by. */
 export function summaryOf(plan: Plan): {
   title: string;
   phase: "planned" | "pouring" | "poured";
+  pourOn: string | null;
   readyOn: string | null;
   dueOn: string | null;
+  careAt: Date | null;
   family: string;
   rating: number | null;
   originId: string | null;
@@ -26,6 +30,8 @@ export function summaryOf(plan: Plan): {
   searched: Searched;
   taken: Taken[] | null;
   takenAt: Date | null;
+  needs: Need[] | null;
+  rack: RackFigures;
   summary: ShelfSummary;
 } {
   const { dates, masses, designs, palette, bars } = derive(plan);
@@ -38,8 +44,10 @@ export function summaryOf(plan: Plan): {
   return {
     title: plan.title,
     phase,
+    pourOn: startedAt?.slice(0, 10) ?? plan.pourOn,
     readyOn: dates?.readyOn ?? null,
     dueOn: due[0]?.on ?? null,
+    careAt: care.length > 0 ? new Date(Math.min(...care.map((s) => s.dueMs))) : null,
     family: plan.design.family,
     rating: plan.record.rating,
     originId: plan.origin?.batchId ?? null,
@@ -47,6 +55,8 @@ export function summaryOf(plan: Plan): {
     searched: searchedOf(plan),
     taken: taken.length > 0 ? taken : null,
     takenAt: lastAt === "" ? null : new Date(lastAt),
+    needs: phase === "planned" ? stillNeeded(needsOf(plan, masses), taken) : null,
+    rack: rackOf(plan, masses),
     summary: {
       model: SUMMARY_MODEL,
       dates,
@@ -57,7 +67,6 @@ export function summaryOf(plan: Plan): {
       portionNames: plan.portions.map((p) => p.name),
       design: designs.get(plan.moulds[0].id) ?? null,
       palette,
-      rack: rackOf(plan, masses),
       cutMm: bars.middlesMm[Math.floor(bars.middlesMm.length / 2)],
     },
   };

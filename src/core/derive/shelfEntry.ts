@@ -2,7 +2,6 @@ import type { CareTask } from "../cure/careSchema";
 import type { CureDates, DueDay } from "../cure/dates";
 import type { Status } from "../document/status";
 import type { Design } from "../swirl/design";
-import type { RackFigures } from "./rack";
 
 /** What lists show of a batch, derived once at every save. */
 export interface ShelfSummary {
@@ -19,8 +18,6 @@ export interface ShelfSummary {
   portionNames: string[];
   design: Design | null;
   palette: string[];
-  /** What of it stands, or is to stand, on the rack. */
-  rack: RackFigures;
   /** Place of the bar shown, mm along the loaf. */
   cutMm: number;
 }

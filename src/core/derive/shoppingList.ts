@@ -1,8 +1,4 @@
-import type { Plan } from "../document/schema";
-import { stillNeeded } from "../library/stock";
 import { MATERIAL_KINDS, type Need } from "../practice/stockSchema";
-import { needsOf } from "./materialNeeds";
-import { takenOf } from "./taken";
 
 /** A material on the shopping list: what the planned batches take, what is on hand, what is to buy. */
 export interface ShoppingLine extends Need {
@@ -14,17 +10,21 @@ export interface ShoppingLine extends Need {
   batches: { id: string; title: string; massG: number }[];
 }
 
+/** A planned batch with what it still takes of every material. */
+export interface NeedyBatch {
+  id: string;
+  title: string;
+  needs: readonly Need[];
+}
+
 /** Less than this is not bought, g: what a spoon leaves. */
 const LEAST_G = 0.05;
 
 /** What the planned batches still need beyond what is on hand, in the order of the kinds and the names: what is weighed out is off both. @param onHand grams by key, where they are counted */
-export function shoppingList(
-  batches: readonly { id: string; plan: Plan }[],
-  onHand: ReadonlyMap<string, number>,
-): ShoppingLine[] {
+export function shoppingList(batches: readonly NeedyBatch[], onHand: ReadonlyMap<string, number>): ShoppingLine[] {
   const lines = new Map<string, ShoppingLine>();
-  for (const { id, plan } of batches)
-    for (const need of stillNeeded(needsOf(plan), takenOf(plan))) {
+  for (const { id, title, needs } of batches)
+    for (const need of needs) {
       const line = lines.get(need.key) ?? {
         ...need,
         massG: 0,
@@ -33,7 +33,7 @@ export function shoppingList(
         batches: [],
       };
       line.massG += need.massG;
-      line.batches.push({ id, title: plan.title, massG: need.massG });
+      line.batches.push({ id, title, massG: need.massG });
       lines.set(need.key, line);
     }
   const order = (l: ShoppingLine) => MATERIAL_KINDS.indexOf(l.kind);

@@ -1,6 +1,6 @@
 import { useMemo, useState } from "react";
 import type { CareAnswer } from "../../core/cure/careSchema";
-import { byUrgency, type Standing, standingAfter } from "../../core/derive/afterPours";
+import { byUrgency, careAfter } from "../../core/derive/afterPours";
 import { readPlan } from "../../core/document/read";
 import type { Settings } from "../../core/practice/practiceSchema";
 import { AFTER_KEYS } from "../keys/screens";
@@ -20,30 +20,34 @@ const LARGE = 2;
 const FIRST_KEYS = [1, 7] as const;
 
 /** What is due after the pours of several batches: the two most urgent side by side, each with its answers on keys. */
-export default function AfterPours({
-  first,
-  settings,
-  openedMs,
-}: {
+export default function AfterPours({ settings, ...board }: BoardProps & { settings: Settings }) {
+  return (
+    <StudioPage here="after" title="After the pour" settings={settings}>
+      <AfterBoard {...board} />
+    </StudioPage>
+  );
+}
+
+interface BoardProps {
   first: StoredBatch[];
-  settings: Settings;
   openedMs: number;
-}) {
+}
+
+function AfterBoard({ first, openedMs }: BoardProps) {
   const [batches, setBatches] = useState(first);
   const [trouble, setTrouble] = useState<string | null>(null);
   const [last, setLast] = useState<{ id: string; eventId: string } | null>(null);
   const nowMs = useNow() ?? openedMs;
-  const standing = useMemo(
+  // Read once for every change, not for every moment.
+  const cared = useMemo(
     () =>
-      byUrgency(
-        batches.flatMap((b): Standing[] => {
-          const read = readPlan(b.document);
-          const own = read.ok ? standingAfter(b.id, read.plan, nowMs) : null;
-          return own ? [own] : [];
-        }),
-      ),
-    [batches, nowMs],
+      batches.flatMap((b) => {
+        const read = readPlan(b.document);
+        return (read.ok && careAfter(b.id, read.plan)) || [];
+      }),
+    [batches],
   );
+  const standing = byUrgency(cared, nowMs);
   const put = (stored: StoredBatch) => setBatches((all) => all.map((b) => (b.id === stored.id ? stored : b)));
   const note = async (id: string, event: object) => {
     const own = { id: eventId(), at: new Date().toISOString(), by: "", ...event };
@@ -72,7 +76,7 @@ export default function AfterPours({
     undo: (e) => (e.repeat ? false : undo()),
   });
   return (
-    <StudioPage here="after" title="After the pour" settings={settings}>
+    <>
       <Trouble words={trouble} className="mb-2" />
       {standing.length === 0 ? (
         <p className="text-[20px]">Nothing is asked about now. What comes later stands on the shelf.</p>
@@ -103,6 +107,6 @@ export default function AfterPours({
           Undo the last answer <kbd className="rounded border border-current px-1.5 font-normal">U</kbd>
         </button>
       )}
-    </StudioPage>
+    </>
   );
 }

@@ -1,11 +1,9 @@
 import { BellRing } from "lucide-react";
-import { CARE_WORDS, type OpenCare } from "../../core/cure/aftercare";
+import { CARE_WORDS } from "../../core/cure/aftercare";
 import type { CareAnswer } from "../../core/cure/careSchema";
-import type { Standing } from "../../core/derive/afterPours";
+import type { Asked } from "../../core/derive/afterPours";
 import { CareAnswers } from "../parts/CareAnswers";
 import { nightWords, whenDue, windowWords } from "../parts/care";
-
-type Asked = Standing & { next: OpenCare };
 
 /** One batch after its pour, large: what is asked about, when, and its answers. */
 export function CareBoard({

@@ -28,8 +28,8 @@ describe("what a batch needs", () => {
   it("is summed over batches, less what is on hand, never below nothing", () => {
     const other = newPlan("Other", 1);
     const batches = [
-      { id: "a", plan },
-      { id: "b", plan: other },
+      { id: "a", title: plan.title, needs: needsOf(plan) },
+      { id: "b", title: other.title, needs: needsOf(other) },
     ];
     const olive = [plan, other].map((p) => needsOf(p).find((n) => n.key === "oils:olive")!.massG);
     const list = shoppingList(
@@ -55,10 +55,8 @@ describe("what a batch needs", () => {
   });
 
   it("leaves as CSV that a spreadsheet reads as text", () => {
-    const named = {
-      ...newPlan('=HYPERLINK("x"), or "so"', 1),
-    };
-    const csv = shoppingCsv(shoppingList([{ id: "a", plan: named }], new Map()));
+    const needs = needsOf(newPlan("Any", 1));
+    const csv = shoppingCsv(shoppingList([{ id: "a", title: '=HYPERLINK("x"), or "so"', needs }], new Map()));
     const rows = csv.trimEnd().split("\r\n");
     expect(rows[0]).toBe('kind,material,"needed, g","on hand, g","to buy, g",for');
     expect(rows[1]).toMatch(/^oils,.*,\d+\.\d,,\d+\.\d,"'=HYPERLINK\(""x""\), or ""so"""$/);
