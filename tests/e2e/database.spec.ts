@@ -3,8 +3,9 @@ import { mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { bin, environment } from "../../scripts/tooling.mjs";
+import { newPlan } from "../../src/core/document/newPlan";
 import { postgresPrograms, startPostgres } from "../support/postgres";
-import { saved, undrawn } from "./journey";
+import { undrawn } from "./journey";
 import { expect, test, up } from "./servers";
 
 test.use({ isDrawn: false });
@@ -24,14 +25,13 @@ test("two processes on one database server: a batch is planned on one, followed 
     const context = await browser.newContext();
     await undrawn(context);
     const here = await context.newPage();
-    await here.goto(one.address);
     const there = await context.newPage();
     await there.goto(two.address);
-    await here.getByRole("link", { name: "New batch" }).click();
-    await here.getByRole("button", { name: "Begin on a usual sheet" }).click();
-    await here.waitForURL(/\/batches\/.+/);
-    await here.getByLabel("Name of the batch").fill("On both");
-    await saved(here);
+    // Planned on one, it stands on the shelf of the other.
+    await there.getByRole("heading", { name: "Shelf" }).waitFor();
+    const made = await here.request.post(`${one.address}/api/batches`, { data: newPlan("On both", 3) });
+    const { id } = await made.json();
+    await here.goto(`${one.address}/batches/${id}`);
     await there.getByRole("link", { name: "Open On both", exact: true }).click();
     await there.getByLabel("Inner width, mm").fill("83");
     await expect(here.getByLabel("Inner width, mm")).toHaveValue("83");
@@ -57,11 +57,8 @@ test("two processes on one database server: a batch is planned on one, followed 
     expect(moved.stdout).not.toContain("trial");
     const back = await start(4476, { TUNDISH_DATA_DIR: join(home, "studio") });
     await up(back);
-    const page = await browser.newPage();
-    await page.goto(back.address);
-    await page.getByRole("link", { name: "Open On both still", exact: true }).click();
-    await expect(page.getByLabel("Inner width, mm")).toHaveValue("84");
-    await page.close();
+    const { document } = await (await fetch(`${back.address}/api/batches/${id}`)).json();
+    expect([document.title, document.moulds[0].widthMm]).toEqual(["On both still", 84]);
     back.child.kill("SIGTERM");
     await back.exit;
   } finally {

@@ -76,18 +76,27 @@ test("what keeps the server from starting is said in a sentence, never as a stac
   await first.stop();
 });
 
-test("a backup is made while the server runs; a damaged database says which is newest, and the command puts it back", async () => {
+/** Runs a command of the studio in this directory; gives what it prints. */
+const command = (environment: Record<string, string>, ...args: string[]) =>
+  execFileSync(join("node_modules", ".bin", "tsx"), args, {
+    env: { ...process.env, ...environment },
+    encoding: "utf8",
+  });
+
+test("a backup is made by a command while the server runs", async () => {
+  const environment = { TUNDISH_DATA_DIR: join(base, "backed"), PORT: "4475" };
+  const first = await running(environment);
+  const file = join(base, "out.zip");
+  expect(command(environment, "tools/backup.ts", file)).toContain(file);
+  expect(existsSync(file)).toBe(true);
+  await first.stop();
+});
+
+test("a damaged database says which backup is newest, and the command puts it back", async () => {
   const studio = join(base, "damaged");
   const environment = { TUNDISH_DATA_DIR: studio, PORT: "4473" };
   const first = await running(environment);
   expect((await make(first.address, "Kept")).status).toBe(201);
-  const file = join(base, "out.zip");
-  const run = (...args: string[]) =>
-    execFileSync(join("node_modules", ".bin", "tsx"), args, {
-      env: { ...process.env, ...environment },
-      encoding: "utf8",
-    });
-  expect(run("tools/backup.ts", file)).toContain(file);
   expect(
     (await fetch(`${first.address}/api/backups`, { method: "POST", headers: { connection: "close" } })).status,
   ).toBe(201);
@@ -98,7 +107,7 @@ test("a backup is made while the server runs; a damaged database says which is n
   expect(code).toBe(1);
   const [, newest] = /npm run restore "([^"]+)"/.exec(said) ?? [];
   expect(existsSync(newest)).toBe(true);
-  expect(run("tools/restore.ts", newest, "--yes")).toMatch(/it is kept as .*damaged/);
+  expect(command(environment, "tools/restore.ts", newest, "--yes")).toMatch(/it is kept as .*damaged/);
 
   const again = await running(environment);
   const shelf = await (await fetch(`${again.address}/api/batches?board=planned`)).json();
