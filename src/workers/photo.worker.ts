@@ -1,10 +1,11 @@
+import { byteOf } from "../core/colour/srgb";
 import { type Reader, readerOf, readHand } from "../core/hand/read";
 import { batchOf } from "../core/hand/sides";
 import { facePart, train } from "../core/hand/train";
 import { proposeCorners } from "../core/photo/corners";
 import { faceFigures, lineMmOf, meanHeightOf, type Sorted, sharesOf } from "../core/photo/figures";
 import { measurePhoto } from "../core/photo/measure";
-import { type Pixels, type Straight, toByte } from "../core/photo/straighten";
+import type { Pixels, Straight } from "../core/photo/straighten";
 import { breathe } from "./breathe";
 import type { FaceRead, PhotoAnswer, PhotoJob, SmallFace } from "./photoProtocol";
 
@@ -47,7 +48,7 @@ function painted({ width, height, colour }: Sorted, palette: readonly string[]):
 function shown({ width, height, rgb }: Straight): SmallFace {
   const rgba = new Uint8ClampedArray(4 * width * height);
   for (let i = 0; i < width * height; i++)
-    rgba.set([toByte(rgb[3 * i]), toByte(rgb[3 * i + 1]), toByte(rgb[3 * i + 2]), 255], 4 * i);
+    rgba.set([byteOf(rgb[3 * i]), byteOf(rgb[3 * i + 1]), byteOf(rgb[3 * i + 2]), 255], 4 * i);
   return { width, height, rgba };
 }
 

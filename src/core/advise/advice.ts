@@ -33,6 +33,12 @@ export interface AdviceOptions {
   onProgress?: (share: number) => boolean;
 }
 
+/** How far the work is when the best plan, and the best order, have been found, shares. */
+const STAGES = { best: 0.6, ordered: 0.7 } as const;
+/** Draws by which orders are told apart, at most. */
+const MOST_ORDER_DRAWS = 400;
+/** Washing a cup up, min (a Tundish estimate). */
+const CUP_WASH_UP_MIN = 0.7;
 const WORTH_CHANCE = 0.01;
 const WORTH_MINUTES = 0.75;
 const MOST = 6;
@@ -50,7 +56,7 @@ export function adviceFor(plan: Plan, options: AdviceOptions): Advice[] | null {
   const best = bestPlanOf(plan, {
     seed: options.seed,
     draws: options.draws,
-    onProgress: (share) => options.onProgress?.(0.6 * share) ?? false,
+    onProgress: (share) => options.onProgress?.(STAGES.best * share) ?? false,
   });
   if (!best) return null;
   const whole: Advice | null = best.words.length
@@ -71,8 +77,8 @@ export function adviceFor(plan: Plan, options: AdviceOptions): Advice[] | null {
   const workedS = computeTimeline(plan, masses).workingTimeS;
   const solved = solveOrders(plan, masses, {
     seed: options.seed,
-    draws: Math.min(400, options.draws),
-    onProgress: (share) => options.onProgress?.(0.6 + 0.1 * share) ?? false,
+    draws: Math.min(MOST_ORDER_DRAWS, options.draws),
+    onProgress: (share) => options.onProgress?.(STAGES.best + (STAGES.ordered - STAGES.best) * share) ?? false,
   });
   if (!solved) return null;
   const changes = changesFor(plan, options.say);
@@ -87,7 +93,7 @@ export function adviceFor(plan: Plan, options: AdviceOptions): Advice[] | null {
   }
   const found: Advice[] = [];
   for (const [k, change] of changes.entries()) {
-    if (options.onProgress?.(0.7 + (0.3 * k) / changes.length)) return null;
+    if (options.onProgress?.(STAGES.ordered + ((1 - STAGES.ordered) * k) / changes.length)) return null;
     const tried = applyEdit(plan, change.edit);
     if (!tried.ok) continue;
     const changed = computeMasses(tried.document);
@@ -125,7 +131,7 @@ export function costOf(plan: Plan, endS: number): { benchMin: number; washUpMin:
   const lossG = masses?.portions.reduce((sum, p) => sum + p.lossG, 0) ?? 0;
   return {
     benchMin: endS / 60,
-    washUpMin: family.leaves.washUpMin + 0.7 * plan.portions.length,
+    washUpMin: family.leaves.washUpMin + CUP_WASH_UP_MIN * plan.portions.length,
     lostG: lossG + (family.leaves.lostGPerKg * madeG) / 1000,
   };
 }

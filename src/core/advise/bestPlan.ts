@@ -40,6 +40,14 @@ export interface BestPlanOptions {
 const TARGETS = [1.1, 1.3, 1.5, 1.8, 2.1, 2.4] as const;
 const SCREEN_DRAWS = 120;
 const DRAWS = 400;
+/** Draws by which orders are told apart. */
+const ORDER_DRAWS = 120;
+/** Blending stops at a trace already where it is this near. */
+const SAME_TRACE = 0.04;
+/** A cup runs clearly faster than the next one from this ratio on. */
+const CLEARLY_FASTER = 1.3;
+/** How far the work is when arrangements, then cups, then the order have been tried, shares. */
+const STAGES = { arranged: 0.7, refined: 0.9, ordered: 0.95 } as const;
 /** Below this a change is not worth a word. */
 const WORTH = 0.01;
 /** How many of the laid-out candidates are gone on with. */
@@ -101,7 +109,7 @@ export function arrangements(plan: Plan): (Move | null)[] {
   add(`pour ${first.name} first of the colours`, led(plan.operations, first.id, FREE_POURS, 1));
   add(`pour ${first.name} first, under the floor`, led(plan.operations, first.id, FREE_WITH_FLOOR, 1));
   // Done for every cup it would turn drops into layers: only one that is clearly faster than the rest goes in whole.
-  if (!second || first.speed > second.speed * 1.3) {
+  if (!second || first.speed > second.speed * CLEARLY_FASTER) {
     add(`pour all of ${first.name} first`, led(plan.operations, first.id, FREE_POURS, Number.POSITIVE_INFINITY));
     add(
       `pour all of ${first.name} first, lowest in the mould`,
@@ -173,12 +181,12 @@ export function bestPlanOf(plan: Plan, options: BestPlanOptions): BestPlan | nul
   const here: Candidate = { plan, moves: [], chance: own };
   let list: Candidate[] = [here];
   const ways = arrangements(plan);
-  const targets = TARGETS.filter((t) => plan.batters.some((b) => Math.abs(b.blendToTrace - t) > 0.04));
+  const targets = TARGETS.filter((t) => plan.batters.some((b) => Math.abs(b.blendToTrace - t) > SAME_TRACE));
   const total = targets.length + 3 * ways.length;
   let done = 0;
   const tryTargets = (from: Candidate, tried: readonly (typeof TARGETS)[number][]): boolean => {
     for (const target of tried) {
-      if (onProgress?.((0.7 * done++) / total)) return false;
+      if (onProgress?.((STAGES.arranged * done++) / total)) return false;
       const candidate = withMove(from, blendTo(plan, target), seed, screenDraws);
       if (candidate) list.push(candidate);
     }
@@ -189,7 +197,7 @@ export function bestPlanOf(plan: Plan, options: BestPlanOptions): BestPlan | nul
   const leading = targets[list.slice(1).reduce((at, c, i, all) => (c.chance > all[at].chance ? i : at), 0)];
   const short = [...new Set([TARGETS[0], leading])].filter((t) => targets.some((x) => x === t));
   for (const way of ways) {
-    if (onProgress?.((0.7 * done) / total)) return null;
+    if (onProgress?.((STAGES.arranged * done) / total)) return null;
     const from = way && withMove(here, way, seed, screenDraws);
     if (!from) continue;
     list.push(from);
@@ -198,10 +206,10 @@ export function bestPlanOf(plan: Plan, options: BestPlanOptions): BestPlan | nul
   list = fewestFirst(list).slice(0, KEPT);
   const refined: Candidate[] = [here, ...list];
   for (const [k, start] of list.entries()) {
-    if (onProgress?.(0.7 + (0.2 * k) / list.length)) return null;
+    if (onProgress?.(STAGES.arranged + ((STAGES.refined - STAGES.arranged) * k) / list.length)) return null;
     let best = start;
     for (const p of plan.portions) {
-      if (onProgress?.(0.7 + (0.2 * k) / list.length)) return null;
+      if (onProgress?.(STAGES.arranged + ((STAGES.refined - STAGES.arranged) * k) / list.length)) return null;
       const tried = thinMoves(best.plan, p).flatMap((m) => withMove(best, m, seed, screenDraws) ?? []);
       const better = fewestFirst([best, ...tried])[0];
       if (better.chance > best.chance + WORTH) best = better;
@@ -209,9 +217,9 @@ export function bestPlanOf(plan: Plan, options: BestPlanOptions): BestPlan | nul
     refined.push(best);
   }
   let best = fewestFirst(refined)[0];
-  if (onProgress?.(0.9)) return null;
+  if (onProgress?.(STAGES.refined)) return null;
   const ordered = withOrder(best, { ...options, draws: screenDraws });
-  if (onProgress?.(0.95)) return null;
+  if (onProgress?.(STAGES.ordered)) return null;
   if (ordered && ordered.chance > best.chance + WORTH) best = ordered;
   const before = chanceOf(plan, seed, draws);
   const chance = chanceOf(best.plan, seed, draws);
@@ -236,8 +244,9 @@ function withOrder(
   { seed, draws, onProgress }: Pick<BestPlanOptions, "seed" | "onProgress"> & { draws: number },
 ): Candidate | null {
   const masses = computeMasses(from.plan);
-  const stopped = (share: number) => onProgress?.(0.9 + 0.05 * share) ?? false;
-  const solved = masses && solveOrders(from.plan, masses, { seed, draws: Math.min(120, draws), onProgress: stopped });
+  const stopped = (share: number) => onProgress?.(STAGES.refined + (STAGES.ordered - STAGES.refined) * share) ?? false;
+  const solved =
+    masses && solveOrders(from.plan, masses, { seed, draws: Math.min(ORDER_DRAWS, draws), onProgress: stopped });
   const order = solved?.[0]?.order;
   if (!order) return null;
   return withMove(

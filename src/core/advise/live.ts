@@ -101,6 +101,9 @@ export interface LiveView {
 }
 
 const NOTICEABLE = 1.2;
+/** From this chance on nothing better is looked for; cups run alike where the logs of their paces differ by less than this. */
+const SURE = 0.97;
+const ALIKE_LOG = 0.05;
 const WORTH = 0.03;
 /** Below this chance, with no better way to go on, the fallback is named. */
 const DOUBTFUL = 0.5;
@@ -174,7 +177,7 @@ export function liveView(plan: Plan, nowS: number, seed: number, draws = 200): L
   const critical = timeline.steps.find((s) => s.id === timeline.critical?.stepId);
   const watched = ahead?.portionId ?? fastest?.portionId ?? critical?.portionIds[0];
   const options: Replan[] = [];
-  if (watched && chance < 0.97) {
+  if (watched && chance < SURE) {
     for (const c of candidates(plan, timeline, watched)) {
       const tried = applyEdit(plan, c.edit);
       if (!tried.ok) continue;
@@ -243,6 +246,6 @@ function headline(
   }
   const [odd] = paces;
   if (!odd || Math.max(odd.factor, 1 / odd.factor) <= NOTICEABLE) return null;
-  const isAll = paces.length > 1 && paces.every((p) => Math.abs(Math.log(p.factor / odd.factor)) < 0.05);
+  const isAll = paces.length > 1 && paces.every((p) => Math.abs(Math.log(p.factor / odd.factor)) < ALIKE_LOG);
   return `${isAll ? "The whole batter" : name(odd.portionId)} runs ${times(odd.factor)}`;
 }

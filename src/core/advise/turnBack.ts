@@ -18,14 +18,19 @@ export interface TurnBack {
   portionId: string;
 }
 
+/** Between middle and high edge lies what eight in ten cases keep, this far up. */
+const PROMISED = 0.66;
+/** A moment after all that was played, grid steps: the batter never gets there. */
+const BEYOND_GRID = 48;
+
 /** When a ribbon's upper band (90 % are thinner: here its high edge) reaches a thickness, s; the 80 % promise is read between middle and high. */
 function reaches(chances: Chances, id: string, trace: number): number | null {
   const band = chances.bands.find((b) => b.id === id);
   if (!band) return null;
   for (let k = 1; k < band.high.length; k++) {
-    const promised = band.mid[k] + 0.66 * (band.high[k] - band.mid[k]);
+    const promised = band.mid[k] + PROMISED * (band.high[k] - band.mid[k]);
     if (Number.isNaN(promised) || promised < trace) continue;
-    const before = band.mid[k - 1] + 0.66 * (band.high[k - 1] - band.mid[k - 1]);
+    const before = band.mid[k - 1] + PROMISED * (band.high[k - 1] - band.mid[k - 1]);
     const share = Number.isNaN(before) || promised === before ? 1 : (trace - before) / (promised - before);
     return chances.gridS * (k - 1 + Math.min(1, Math.max(0, share)));
   }
@@ -55,7 +60,8 @@ function turnBackOf(plan: Plan, chances: Chances, step: ScheduledStep): TurnBack
         portionId = id;
       }
     }
-    if (!Number.isFinite(latestS)) return { stepId: step.id, rescue, words, latestS: chances.gridS * 48, portionId };
+    if (!Number.isFinite(latestS))
+      return { stepId: step.id, rescue, words, latestS: chances.gridS * BEYOND_GRID, portionId };
     const candidate = {
       stepId: step.id,
       rescue,

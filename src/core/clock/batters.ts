@@ -1,10 +1,12 @@
-import { blendingSteps, Vessels } from "./cup";
+import { blendingSteps, SELF_ACCELERATION, SET_TRACE, Vessels } from "./cup";
 import { clampTrace, type Deed, type Program, type ProgramStep } from "./program";
 
 /** How far a colour in a movement may lie outside the window for each part of the batter that is another colour (Tundish estimate). */
 export const SOFT_NEIGHBOURS = 1;
 const EYE_CLOSE = 1e-4;
 const EYE_ROUNDS = 24;
+/** How much of what is left is blended at once: far from the target, and near it, steps of trace. */
+const AIM = { farFrom: 0.02, far: 0.85, near: 0.98 } as const;
 
 /** The batters of one program while it is played: where each vessel stands, what was done to it, and what it will come to. */
 export class Batters {
@@ -130,13 +132,15 @@ export class Batters {
     const s = this.vessels.trace[v];
     if (s >= trace) return 0;
     const rate = this.vessels.ratePerMin(v);
-    return rate > 0 ? (60 * (1 - Math.exp(-0.25 * (trace - s)))) / (0.25 * rate) : Number.POSITIVE_INFINITY;
+    return rate > 0
+      ? (60 * (1 - Math.exp(-SELF_ACCELERATION * (trace - s)))) / (SELF_ACCELERATION * rate)
+      : Number.POSITIVE_INFINITY;
   }
 
   /** Trace of a vessel so many seconds on, at its present rate growing with it. */
   protected traceIn(v: number, seconds: number): number {
-    const left = 1 - (0.25 * this.vessels.ratePerMin(v) * seconds) / 60;
-    return left <= 0 ? 5 : clampTrace(this.vessels.trace[v] - Math.log(left) / 0.25);
+    const left = 1 - (SELF_ACCELERATION * this.vessels.ratePerMin(v) * seconds) / 60;
+    return left <= 0 ? SET_TRACE : clampTrace(this.vessels.trace[v] - Math.log(left) / SELF_ACCELERATION);
   }
 
   /** Blends a vessel on high until it stands at a trace, as a person who looks at it does; at most until a time. */
@@ -150,7 +154,7 @@ export class Batters {
       const perS = blendingSteps(1, vessels.massG[v], rate) + rate / 60;
       if (!(perS > 0)) break;
       // Aims a little short: what is blended too far cannot be taken back.
-      const h = Math.min(latestS - t, (left * (left > 0.02 ? 0.85 : 0.98)) / perS);
+      const h = Math.min(latestS - t, (left * (left > AIM.farFrom ? AIM.far : AIM.near)) / perS);
       t += h;
       vessels.advance(v, t, 1);
     }

@@ -31,7 +31,7 @@ const DOUBLES_PER_C = 10;
 /** Log of the rate gained per degree. */
 const PER_DEGREE = Math.LN2 / DOUBLES_PER_C;
 /** Log of the rate gained per step of trace. */
-const SELF_ACCELERATION = 0.25;
+export const SELF_ACCELERATION = 0.25;
 /** Heat of reaction: C per step of trace. */
 const HEAT_C_PER_STEP = 1.5;
 /** Cooling time of 1 kg, min; grows with the cube root of mass. */

@@ -42,5 +42,8 @@ export function thinned(points: readonly TracePoint[], most: number): TracePoint
   return Array.from({ length: most }, (_, i) => points[Math.round(i * step)]);
 }
 
-/** How long a timeline is shown beyond its last step, s. */
-export const horizonOf = (endS: number): number => Math.ceil(Math.max(endS * 1.6, endS + 600) / 300) * 300;
+/** A timeline goes on beyond its last step by so much of it, and at least so long, s; it ends with a whole stretch of this length, s. */
+const BEYOND = { share: 0.6, leastS: 600, wholeS: 300 } as const;
+/** How long a timeline is shown, s. */
+export const horizonOf = (endS: number): number =>
+  Math.ceil(Math.max(endS * (1 + BEYOND.share), endS + BEYOND.leastS) / BEYOND.wholeS) * BEYOND.wholeS;

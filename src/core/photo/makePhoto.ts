@@ -1,9 +1,10 @@
 import { toLinear } from "../colour/spaces";
+import { byteOf } from "../colour/srgb";
 import { gauss, generator } from "../units/random";
 import type { Sorted } from "./figures";
 import { hexOfLab, labOf } from "./light";
 import type { Corners, PhotoPoint } from "./photoSchema";
-import { blurred, homography, type Pixels, toByte } from "./straighten";
+import { blurred, homography, type Pixels } from "./straighten";
 
 /** How a made photo spoils the face that it shows. */
 export interface Spoiling {
@@ -150,7 +151,7 @@ export function makePhoto(
   const data = new Uint8ClampedArray(4 * width * height);
   for (let p = 0; p < width * height; p++) {
     for (let c = 0; c < 3; c++)
-      data[4 * p + c] = toByte(soft[3 * p + c] + spoiling.noise * gauss(random) * Math.sqrt(0.1 + soft[3 * p + c]));
+      data[4 * p + c] = byteOf(soft[3 * p + c] + spoiling.noise * gauss(random) * Math.sqrt(0.1 + soft[3 * p + c]));
     data[4 * p + 3] = 255;
   }
   const tap = () => (spoiling.tapMm / widthMm) * widthPx * gauss(random);

@@ -1,3 +1,4 @@
+import { LINEAR_OF_BYTE } from "../colour/srgb";
 import type { Corners } from "./photoSchema";
 
 /** A decoded photo: 8 bits each of red, green, blue and opacity, row by row from the top left. */
@@ -17,19 +18,10 @@ export interface Straight {
 /** Width of a straightened face, px. */
 export const STRAIGHT_PX = 240;
 
-const LINEAR = Float32Array.from({ length: 256 }, (_, i) => {
-  const v = i / 255;
-  return v <= 0.04045 ? v / 12.92 : ((v + 0.055) / 1.055) ** 2.4;
-});
+const LINEAR = Float32Array.from(LINEAR_OF_BYTE);
 
 /** Linear light of a byte of sRGB, 0 to 1. */
 export const toLinear = (byte: number): number => LINEAR[byte];
-
-/** Byte of sRGB of linear light. */
-export function toByte(v: number): number {
-  const s = v <= 0.0031308 ? 12.92 * v : 1.055 * v ** (1 / 2.4) - 0.055;
-  return Math.min(255, Math.max(0, Math.round(255 * s)));
-}
 
 /** Solves a small system by elimination with pivots; null where it has no one answer. */
 function solveLinear(matrix: number[][], right: number[]): number[] | null {

@@ -7,6 +7,9 @@ import type { Sayer } from "../units/sayer";
 import type { Drawing } from "./drawing";
 import { CHECK_STRIP_MM, checkLine, LINE_MM, MARGIN_MM } from "./sheet";
 
+/** Room on a paper, mm: for its title, between strips, below a drawing, and for the line that is measured; and heights of its letters. */
+const [HEAD_MM, GAP_MM, BELOW_MM, CHECK_MM] = [8, 10, 12, 8];
+const [TITLE_MM, LABEL_MM] = [4.5, 3];
 const STRIP_MM = 24;
 
 const rectangle = (x: number, y: number, w: number, h: number, thicknessMm = LINE_MM): Drawing["lines"] => [
@@ -27,13 +30,17 @@ export function edgeGuides(mould: Pick<Mould, "name" | "lengthMm">, pitchMm: num
     {
       at: [MARGIN_MM, MARGIN_MM],
       text: `Edge guides, ${mould.name}, crossings every ${sayer.mm(pitchMm)}`,
-      sizeMm: 4.5,
+      sizeMm: TITLE_MM,
     },
   ];
   ["far edge", "near edge"].forEach((name, side) => {
-    const y = MARGIN_MM + 8 + side * (STRIP_MM + 10);
+    const y = MARGIN_MM + HEAD_MM + side * (STRIP_MM + GAP_MM);
     lines.push(...rectangle(MARGIN_MM, y, L, STRIP_MM));
-    texts.push({ at: [MARGIN_MM + 2, y + (side ? STRIP_MM - 2 : 5)], text: `${name}, left end here`, sizeMm: 3 });
+    texts.push({
+      at: [MARGIN_MM + 2, y + (side ? STRIP_MM - 2 : 5)],
+      text: `${name}, left end here`,
+      sizeMm: LABEL_MM,
+    });
     let k = 0;
     for (let x = pitchMm / 2; x < L; x += pitchMm, k++) {
       const isFull = k % 2 === side;
@@ -48,16 +55,16 @@ export function edgeGuides(mould: Pick<Mould, "name" | "lengthMm">, pitchMm: num
       texts.push({
         at: [MARGIN_MM + x, edge + inward * (length + (side ? 3.5 : 1))],
         text: `${k + 1}`,
-        sizeMm: 3,
+        sizeMm: LABEL_MM,
         anchor: "middle",
       });
     }
   });
-  const check = checkLine(MARGIN_MM, MARGIN_MM + 8 + 2 * (STRIP_MM + 10));
+  const check = checkLine(MARGIN_MM, MARGIN_MM + HEAD_MM + 2 * (STRIP_MM + GAP_MM));
   return {
     title: `Edge guides for ${mould.name}`,
     widthMm: L + 2 * MARGIN_MM,
-    heightMm: MARGIN_MM * 2 + 8 + 2 * (STRIP_MM + 10) + 8,
+    heightMm: MARGIN_MM * 2 + HEAD_MM + 2 * (STRIP_MM + GAP_MM) + CHECK_MM,
     lines: [...lines, ...check.lines],
     texts: [...texts, ...check.texts],
   };
@@ -88,15 +95,15 @@ export function dividerTemplate(
   const ends = set?.ends ? ` and ${set.ends.count} ends of ${size(set.ends)}` : "";
   const thick =
     plate.thicknessMm > 0 ? `, ${sayer.mm(plate.thicknessMm)} thick` : "; enter their thickness with the mould";
-  const lines: Drawing["lines"] = [...rectangle(MARGIN_MM, MARGIN_MM + 8, plate.lengthMm, plate.heightMm)];
+  const lines: Drawing["lines"] = [...rectangle(MARGIN_MM, MARGIN_MM + HEAD_MM, plate.lengthMm, plate.heightMm)];
   const texts: Drawing["texts"] = [
     {
       at: [MARGIN_MM, MARGIN_MM],
       text: `Divider plates, ${mould.name}: cut ${plate.count} of ${size(plate)}${ends}${thick}`,
-      sizeMm: 4.5,
+      sizeMm: TITLE_MM,
     },
   ];
-  const top = MARGIN_MM + 8 + plate.heightMm + 12;
+  const top = MARGIN_MM + HEAD_MM + plate.heightMm + BELOW_MM;
   texts.push({ at: [MARGIN_MM, top - 3], text: "Spacing across the mould, near wall at the left", sizeMm: 3.5 });
   lines.push(...rectangle(MARGIN_MM, top, W, STRIP_MM));
   const t = plate.thicknessMm;
@@ -105,25 +112,25 @@ export function dividerTemplate(
   const standAt = (at: number) => {
     for (const edge of t > 0 ? [at, at + t] : [at])
       lines.push({ from: [MARGIN_MM + edge, top], to: [MARGIN_MM + edge, top + STRIP_MM], thicknessMm: 0.4 });
-    texts.push({ at: [MARGIN_MM + at, top + STRIP_MM + 4], text: sayer.mm(at), sizeMm: 3, anchor: "middle" });
+    texts.push({ at: [MARGIN_MM + at, top + STRIP_MM + 4], text: sayer.mm(at), sizeMm: LABEL_MM, anchor: "middle" });
   };
   if (isClosed) standAt(0);
   widthsMm.forEach((wide, i) => {
     texts.push({
       at: [MARGIN_MM + x + wide / 2, top + STRIP_MM / 2],
       text: names[i] ?? `lane ${i + 1}`,
-      sizeMm: 3,
+      sizeMm: LABEL_MM,
       anchor: "middle",
     });
     x += wide;
     if (i < widthsMm.length - 1 || isClosed) standAt(x);
     x += t;
   });
-  const check = checkLine(MARGIN_MM, top + STRIP_MM + 12);
+  const check = checkLine(MARGIN_MM, top + STRIP_MM + BELOW_MM);
   return {
     title: `Divider plates for ${mould.name}`,
     widthMm: Math.max(plate.lengthMm, W, CHECK_STRIP_MM) + 2 * MARGIN_MM,
-    heightMm: top + STRIP_MM + 12 + 8 + MARGIN_MM,
+    heightMm: top + STRIP_MM + BELOW_MM + CHECK_MM + MARGIN_MM,
     lines: [...lines, ...check.lines],
     texts: [...texts, ...check.texts],
   };
@@ -140,13 +147,13 @@ export function pourMap(
   wordsOf: (operationId: string) => string,
 ): Drawing {
   const { lengthMm: L, widthMm: W } = mould;
-  const top = MARGIN_MM + 8;
+  const top = MARGIN_MM + HEAD_MM;
   const lines: Drawing["lines"] = [...rectangle(MARGIN_MM, top, L, W, 0.5)];
   const texts: Drawing["texts"] = [
     {
       at: [MARGIN_MM, MARGIN_MM],
       text: `Pour map, ${plan.title}: ${mould.name} from above, near wall below`,
-      sizeMm: 4.5,
+      sizeMm: TITLE_MM,
     },
   ];
   const listTop = top + Math.max(W, mould.heightMm) + 16;

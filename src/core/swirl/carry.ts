@@ -37,15 +37,19 @@ const [ROD_M, HAND_M_PER_S] = [0.006, 0.065];
 /** How it falls on from trace 3.0, per step of trace, and where it ends. */
 const [FALL_PER_STEP, LEAST_FOLLOWING] = [0.083, 0.45];
 
+/** Trace at which the yield stress is stated, and what it takes of the carry: factor and power of the Bingham number (fitted to the flow). */
+const STATED_AT = 3;
+const HELD_BACK = { factor: 0.9, power: 0.6 } as const;
+
 /** Share of the carry that a batter with a yield stress leaves: 1 up to trace 1.8, about 0.7 at 3.0. */
 export function following(trace: number): number {
   if (trace <= FIRM_FROM) return 1;
   // Beyond 3.0 viscosity would outgrow the yield stress in these formulas; measured, a thicker batter still follows less.
-  if (trace > 3) return Math.max(LEAST_FOLLOWING, following(3) - FALL_PER_STEP * (trace - 3));
-  const yieldPa = YIELD_PA.at3 * ((trace - FIRM_FROM) / 1.2) ** YIELD_PA.power;
+  if (trace > STATED_AT) return Math.max(LEAST_FOLLOWING, following(STATED_AT) - FALL_PER_STEP * (trace - STATED_AT));
+  const yieldPa = YIELD_PA.at3 * ((trace - FIRM_FROM) / (STATED_AT - FIRM_FROM)) ** YIELD_PA.power;
   const viscosity = VISCOSITY_PAS.start * 10 ** (VISCOSITY_PAS.decades * (trace - FIRM_FROM));
   const bingham = (yieldPa * ROD_M) / (viscosity * HAND_M_PER_S);
-  return 1 / (1 + 0.9 * bingham ** 0.6);
+  return 1 / (1 + HELD_BACK.factor * bingham ** HELD_BACK.power);
 }
 
 /** Reach and coupling of substeps that carry a straight way as far as a pass does, by its A: fitted at 0.5 to 8 mm beside the line. */
@@ -65,6 +69,13 @@ const PICTURE_ROOM_MM = 70;
 /** A wide tool keeps its needle closer: half its width from which on, mm, and the power. */
 const [WIDE_MM, CLOSER] = [3, -0.22];
 
+/** A by half the tool's width: factor, mm, and power. */
+const CARRIED = { mm: 10.6, power: 0.56 } as const;
+/** Room of the flow in a batter without a yield stress, and how much of it one that follows nothing would lose, mm. */
+const ROOM_MM = { free: 110, lost: 125 } as const;
+/** Needle, share of the room up to where walls matter, and of what is beyond; and of it what a batter keeps that follows nothing. */
+const NEEDLE = { near: 0.27, far: 0.14, kept: 0.45 } as const;
+
 /**
  * Carry of a tool.
  * @param halfWidthMm half of its width across the way, mm; of a flat stick drawn edge-on half of its thickness
@@ -72,11 +83,11 @@ const [WIDE_MM, CLOSER] = [3, -0.22];
  */
 export function carryOf(trace: number, halfWidthMm: number, mostRoomMm = PICTURE_ROOM_MM): Carry {
   const f = following(trace);
-  const close = (0.45 + 0.55 * f) * Math.max(1, halfWidthMm / WIDE_MM) ** CLOSER;
+  const close = (NEEDLE.kept + (1 - NEEDLE.kept) * f) * Math.max(1, halfWidthMm / WIDE_MM) ** CLOSER;
   return {
-    a: 10.6 * halfWidthMm ** 0.56 * f,
-    roomMm: Math.min(mostRoomMm, 110 - 125 * (1 - f)),
-    needleMm: (room) => close * (0.27 * Math.min(room, NEAR_MM) + 0.14 * Math.max(0, room - NEAR_MM)),
+    a: CARRIED.mm * halfWidthMm ** CARRIED.power * f,
+    roomMm: Math.min(mostRoomMm, ROOM_MM.free - ROOM_MM.lost * (1 - f)),
+    needleMm: (room) => close * (NEEDLE.near * Math.min(room, NEAR_MM) + NEEDLE.far * Math.max(0, room - NEAR_MM)),
   };
 }
 

@@ -1,7 +1,7 @@
 import { generator, hashSeed } from "../units/random";
 import { type Build, boxOf, type DesignPour, handOf, lookOf, pushPlume } from "./build";
 import { between, leaveEddies } from "./hands";
-import { dragOf, filaments, flatness, POUR_HEIGHT, penetration, stripeWanderMm, thinness } from "./look";
+import { DEEPEST, dragOf, filaments, flatness, POUR_HEIGHT, penetration, stripeWanderMm, thinness } from "./look";
 import { alongLoaf, noiseAt, noiseTable } from "./noise";
 import { compileEddies } from "./operations/eddies";
 import type { DepositPaint } from "./paintDeposit";
@@ -19,7 +19,7 @@ const LOW_SPREAD_MM = 16;
 const LOW_REACH = 0.6;
 /** Where a pass begins, share of the length: the first of a stripe, the others; and where the last may stop short. */
 const BEGINS = { first: [0.02, 0.22], later: [0.015, 0.045] } as const;
-const STOPS = { from: 0.55, to: 0.95, share: 0.5 } as const;
+const STOPS = { from: 0.55, to: 0.95, share: 0.5, last: 0.02 } as const;
 /** Length over which a pour sets in and stops, mm; how much more falls where the hand turns, over which length. */
 const RAMP_MM = [12, 28] as const;
 const TURN = { first: 0.45, last: 0.35, mm: 14 } as const;
@@ -52,7 +52,9 @@ function passesOf(pour: Stripe, count: number, lengthMm: number, random: () => n
     const [least, most] = i === 0 ? BEGINS.first : BEGINS.later;
     const begins = least + (most - least) * random();
     const stops =
-      i === count - 1 && random() < STOPS.share ? STOPS.from + (STOPS.to - STOPS.from) * random() : 1 - 0.02 * random();
+      i === count - 1 && random() < STOPS.share
+        ? STOPS.from + (STOPS.to - STOPS.from) * random()
+        : 1 - STOPS.last * random();
     // Every second pass comes back.
     const [from, to] = i % 2 ? [1 - stops, 1 - begins] : [begins, stops];
     const ramps = [0, 1].map(() => (RAMP_MM[0] + (RAMP_MM[1] - RAMP_MM[0]) * random()) / lengthMm);
@@ -128,6 +130,9 @@ const OUTLINE = { tip: 0.1, torn: 0.35, tornThin: 0.35 } as const;
 const FILAMENT_BANDS = 0.34;
 const MOST_OUTLINED = 3;
 
+/** How far the noise of an outline runs on from its floor to its surface, so that it is not alike at all heights. */
+const ASKEW = { swells: 0.31, leans: 0.47 } as const;
+
 /** Both colours of an outlined drop: the outline along its tip and its two sides, torn by the hand; exactly its share of what is poured. */
 function outlinedPaint(
   { colour, paint }: { colour: number; paint?: DepositPaint },
@@ -141,8 +146,8 @@ function outlinedPaint(
   const [swells, leans] = [noiseTable(random, 3, 12), noiseTable(random, 2, 9)];
   return (along, across, up) => {
     if (up < tip) return outline;
-    const swell = torn * noiseAt(swells, along + 0.31 * up);
-    const lean = torn * noiseAt(leans, along - 0.47 * up);
+    const swell = torn * noiseAt(swells, along + ASKEW.swells * up);
+    const lean = torn * noiseAt(leans, along - ASKEW.leans * up);
     return across < side * (1 + swell + lean) || across > 1 - side * (1 + swell - lean)
       ? outline
       : paint
@@ -150,6 +155,12 @@ function outlinedPaint(
         : colour;
   };
 }
+
+/** What the filaments of one stripe have at least, and how much more some have: how much falls in each, how deep the later ones go, how far each drags, and how high. */
+const UNLIKE = { amount: [0.6, 0.8], depth: [0.55, 0.45], reach: [0.8, 0.4], height: [0.7, 0.5] } as const;
+const spreadOf = ([least, more]: readonly [number, number], random: () => number): number => least + more * random();
+/** Turns on both sides of a filament: how much taller than wide, how far beside it, by its reach; and how they drift along the loaf. */
+const DRAGGED = { tall: 1.2, aside: 0.8, drift: 0.1 } as const;
 
 /** A stripe along the loaf: passes there and back, each in a few filaments, that punch in and drag their sides down. */
 export function stripe(b: Build, pour: Stripe, seed: number, addsMm: number, outline?: Outline): void {
@@ -174,7 +185,7 @@ export function stripe(b: Build, pour: Stripe, seed: number, addsMm: number, out
   const depth = penetration(pour.trace, ph, look) * (isLow ? LOW_REACH + (1 - LOW_REACH) * (1 - flat) : 1);
   const profile = stripeProfile(pour.trace, ph);
   const parts = Math.max(count, Math.min(outline ? MOST_OUTLINED : MOST_PARTS, count * filaments(pour.trace)));
-  const weights = Array.from({ length: parts }, () => 0.6 + 0.8 * random());
+  const weights = Array.from({ length: parts }, () => spreadOf(UNLIKE.amount, random));
   const all = weights.reduce((a, w) => a + w, 0);
   const drag = dragOf(pour.trace, ph);
   const spread = look.spread * (isLow ? LOW_SPREAD_MM : PASS_SPREAD_MM);
@@ -185,7 +196,7 @@ export function stripe(b: Build, pour: Stripe, seed: number, addsMm: number, out
     const lane =
       pour.acrossMm +
       ((i % count) - (count - 1) / 2) * spread +
-      (isFirst ? 0 : look.spread * FILAMENT_SPREAD_MM * (random() < 0.5 ? -1 : 1) * (0.6 + 0.8 * random()));
+      (isFirst ? 0 : look.spread * FILAMENT_SPREAD_MM * (random() < 0.5 ? -1 : 1) * spreadOf(UNLIKE.amount, random));
     const [aside, flow] = [way.aside(i), way.flow(i)];
     const middlesMm = stretchesOf((share) => {
       const u = alongLoaf(share, 1);
@@ -195,7 +206,7 @@ export function stripe(b: Build, pour: Stripe, seed: number, addsMm: number, out
       return Math.min(widthMm - low, Math.max(low, y));
     });
     const partMm = (addsMm * weights[i]) / all;
-    const reached = Math.min(0.985, depth * (isFirst ? 1 : 0.55 + 0.45 * random()));
+    const reached = Math.min(DEEPEST, depth * (isFirst ? 1 : spreadOf(UNLIKE.depth, random)));
     const bottomMm = (b.levelMm + partMm) * (1 - reached);
     pushPlume(b, {
       ...box,
@@ -211,9 +222,9 @@ export function stripe(b: Build, pour: Stripe, seed: number, addsMm: number, out
       amounts: passes[i % count].map((v, k) => v * flow[k]),
     });
     if (!isFirst || isLow) continue;
-    const reach = drag.reachMm * (0.8 + 0.4 * random());
-    const height = bottomMm + reach * (0.7 + 0.5 * random());
-    const side = { b: height, reachA: reach, reachB: reach * 1.2 };
+    const reach = drag.reachMm * spreadOf(UNLIKE.reach, random);
+    const height = bottomMm + reach * spreadOf(UNLIKE.height, random);
+    const side = { b: height, reachA: reach, reachB: reach * DRAGGED.tall };
     b.operations.push(
       compileEddies({
         seed: hashSeed(seed, `drag${i}`),
@@ -221,12 +232,12 @@ export function stripe(b: Build, pour: Stripe, seed: number, addsMm: number, out
         widthMm,
         levelMm: b.levelMm,
         plane: "yz",
-        drift: 0.1,
+        drift: DRAGGED.drift,
         waves: [2, 6],
         follows: { noise: slow, by: slowMm },
         eddies: [
-          { ...side, a: lane - reach * 0.8, angle: -drag.turn },
-          { ...side, a: lane + reach * 0.8, angle: drag.turn },
+          { ...side, a: lane - reach * DRAGGED.aside, angle: -drag.turn },
+          { ...side, a: lane + reach * DRAGGED.aside, angle: drag.turn },
         ],
       }),
     );

@@ -2,6 +2,11 @@ import { generator } from "../units/random";
 import { type Build, handOf } from "./build";
 import { compileEddies, type Eddy, type EddyPlane } from "./operations/eddies";
 
+/** Eddies are spread over the height by the golden share, each by chance so far from its place; two of a pair lie so much of their reach to either side. */
+const GOLDEN = 0.618034;
+const STRAYS = 0.5;
+const BESIDE = 0.75;
+
 type Range = readonly [number, number];
 
 /** A number of eddies, with ranges for their reach either way of the plane, mm, and for their turn, radians. */
@@ -32,15 +37,15 @@ export function eddiesOver(
   const list: Eddy[] = [];
   for (let i = 0; i < o.count; i++) {
     const a = sizeA * ((i + random()) / o.count);
-    const b = sizeB * ((i * 0.618034 + random() * 0.5) % 1);
+    const b = sizeB * ((i * GOLDEN + random() * STRAYS) % 1);
     const [reachA, reachB] = [between(random, o.reachA), between(random, o.reachB)];
     const angle = between(random, o.turn) * (random() < 0.5 ? 1 : -1);
     if (!o.paired) {
       list.push({ a, b, reachA, reachB, angle });
       continue;
     }
-    list.push({ a: a - reachA * 0.75, b, reachA, reachB, angle });
-    list.push({ a: a + reachA * 0.75, b, reachA, reachB, angle: -angle });
+    list.push({ a: a - reachA * BESIDE, b, reachA, reachB, angle });
+    list.push({ a: a + reachA * BESIDE, b, reachA, reachB, angle: -angle });
   }
   return list;
 }

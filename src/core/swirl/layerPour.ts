@@ -14,7 +14,11 @@ const BREAKS = { from: 0.45, share: [0.14, 0.3], thin: 0.08, rows: [2, 3], reach
 const ISLAND_FROM = 0.15;
 const ISLAND_WAVES = [3, 9] as const;
 const HIGH_UNEVEN = 0.3;
-const roundDrop = () => tabulate((t) => Math.sin(Math.PI * Math.min(1, Math.max(0, t))) ** 0.75);
+/** How round a drop and an island end: power of a sine, and of what lies above. */
+const ROUND = 0.75;
+/** Where a row lies within its part of the width, shares, and how it wanders, mm. */
+const ROW = { from: 0.2, over: 0.6, wobbleMm: 8 } as const;
+const roundDrop = () => tabulate((t) => Math.sin(Math.PI * Math.min(1, Math.max(0, t))) ** ROUND);
 
 /** A layer over the whole surface. Poured from higher up a part of it first falls through what lies below, in islands. */
 export function layer(b: Build, pour: Extract<DesignPour, { kind: "layer" }>, seed: number, addsMm: number): void {
@@ -32,7 +36,7 @@ export function layer(b: Build, pour: Extract<DesignPour, { kind: "layer" }>, se
       const islands = noiseTable(random, ...ISLAND_WAVES);
       const amounts = stretchesOf((share) => {
         const over = noiseAt(islands, alongLoaf(share, 1)) - ISLAND_FROM;
-        return over > 0 ? over ** 0.75 : 0;
+        return over > 0 ? over ** ROUND : 0;
       });
       const partMm = throughMm / rows;
       const needed = (partMm * mostOf(amounts) * profile.peak) / BREAKS.widest;
@@ -42,9 +46,9 @@ export function layer(b: Build, pour: Extract<DesignPour, { kind: "layer" }>, se
         seed: hashSeed(seed, `through${i}`),
         levelMm: b.levelMm,
         addsMm: partMm,
-        acrossMm: (b.design.widthMm * (i + 0.2 + 0.6 * random())) / rows,
+        acrossMm: (b.design.widthMm * (i + ROW.from + ROW.over * random())) / rows,
         bottomMm: Math.max(0, b.levelMm + partMm - deep),
-        wobbleMm: 8 * handOf(b),
+        wobbleMm: ROW.wobbleMm * handOf(b),
         profile,
         amounts,
         depthFollows: 0.5,

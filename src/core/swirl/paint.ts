@@ -1,4 +1,5 @@
 import { toLinear } from "../colour/spaces";
+import { byteOf, LINEAR_OF_BYTE } from "../colour/srgb";
 import type { IndexImage } from "./face";
 
 /** Palette as sRGB bytes and as linear light, by colour index. */
@@ -10,11 +11,6 @@ export interface Palette {
   toByte(v: number): number;
 }
 
-const LINEAR_OF_BYTE = Float64Array.from({ length: 256 }, (_, i) => {
-  const s = i / 255;
-  return s <= 0.04045 ? s / 12.92 : ((s + 0.055) / 1.055) ** 2.4;
-});
-
 export function makePalette(hexes: readonly string[]): Palette {
   const bytes = new Uint8Array(256 * 3).fill(255);
   const linear = new Float64Array(256 * 3).fill(1);
@@ -22,16 +18,10 @@ export function makePalette(hexes: readonly string[]): Palette {
     const c = toLinear(hex)!;
     [c.r, c.g, c.b].forEach((v, k) => {
       linear[i * 3 + k] = v;
-      bytes[i * 3 + k] = toByte(v);
+      bytes[i * 3 + k] = byteOf(v);
     });
   });
-  return { bytes, linear, toLinear: LINEAR_OF_BYTE, toByte };
-}
-
-/** Linear light 0..1 as an sRGB byte (IEC 61966-2-1). */
-function toByte(v: number): number {
-  const s = v <= 0.0031308 ? 12.92 * v : 1.055 * v ** (1 / 2.4) - 0.055;
-  return Math.round(255 * Math.min(1, Math.max(0, s)));
+  return { bytes, linear, toLinear: LINEAR_OF_BYTE, toByte: byteOf };
 }
 
 /** RGBA bytes of a picture; opaque. */
@@ -58,7 +48,7 @@ export function blendEdges(
     for (let k = 0; k < 3; k++) {
       let sum = 0;
       for (let j = 0; j < per; j++) sum += palette.linear[edges.samples[i * per + j] * 3 + k];
-      rgba[edges.pixels[i] * 4 + k] = toByte(sum / per);
+      rgba[edges.pixels[i] * 4 + k] = byteOf(sum / per);
     }
   }
 }

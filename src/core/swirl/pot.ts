@@ -52,6 +52,11 @@ const TURNS_UP = { mean: 0.85, varies: 0.3 } as const;
 const MOST_OF_POT = 0.95;
 
 /** Builds the pot from what went in. Each drop pushes what is there outward in proportion; turns shear it most in the middle. */
+/** Places in a pot are said by the clock. */
+const CLOCK_HOURS = 12;
+/** An eddy turns further the higher up: at the floor, and how much more at the surface. */
+const EDDY_UP = { least: 0.8, varies: 0.4 } as const;
+
 export function makePot(steps: readonly PotStep[], seed: number): Pot {
   const stacked = steps.filter((s): s is Extract<PotStep, { kind: "stack" }> => s.kind === "stack");
   const base = stacked.reduce((sum, s) => sum + s.volumeMm3, 0);
@@ -62,7 +67,7 @@ export function makePot(steps: readonly PotStep[], seed: number): Pot {
     if (s.kind === "turn") maps.push({ kind: "turn", turns: s.turns }, ...eddiesOf(s.turns, random));
     if (s.kind !== "drop" || s.volumeMm3 <= 0) continue;
     inside += s.volumeMm3;
-    const angle = Math.PI / 2 - (2 * Math.PI * s.clock) / 12 + (random() - 0.5) * DROP.missesRad;
+    const angle = Math.PI / 2 - (2 * Math.PI * s.clock) / CLOCK_HOURS + (random() - 0.5) * DROP.missesRad;
     const r = DROP.radius[0] + (DROP.radius[1] - DROP.radius[0]) * random();
     maps.push({
       kind: "drop",
@@ -120,7 +125,7 @@ export function makePot(steps: readonly PotStep[], seed: number): Pot {
           const ey = y - m.y;
           const m2 = 1 - (ex * ex + ey * ey) / (m.radius * m.radius);
           if (m2 <= 0) continue;
-          const back = -m.angle * m2 * m2 * (0.8 + 0.4 * up);
+          const back = -m.angle * m2 * m2 * (EDDY_UP.least + EDDY_UP.varies * up);
           const ec = Math.cos(back);
           const es = Math.sin(back);
           x = m.x + ex * ec - ey * es;
@@ -147,14 +152,17 @@ export function makePot(steps: readonly PotStep[], seed: number): Pot {
   };
 }
 
+/** Where an eddy lies, share of the pot's radius; how wide it is, share of what is left to the wall; how far it turns, rad. */
+const EDDY = { from: 0.35, varies: 0.2, wide: 0.75, wideVaries: 0.2, turn: 1, turnVaries: 0.8 } as const;
+
 /** Eddies left by turns of the spatula, on its way around, each with its own sense. They fold what the turn shears. */
 function eddiesOf(turns: number, random: () => number): Extract<PotMap, { kind: "eddy" }>[] {
   const count = turns > 0 ? Math.max(1, Math.round(EDDIES_PER_TURN * turns)) : 0;
   return Array.from({ length: count }, (_, i) => {
     const at = 2 * Math.PI * ((i + random()) / EDDIES_PER_TURN);
-    const r = 0.35 + 0.2 * random();
-    const radius = (1 - r) * (0.75 + 0.2 * random());
-    const angle = (i % 2 ? -1 : 1) * (1 + 0.8 * random());
+    const r = EDDY.from + EDDY.varies * random();
+    const radius = (1 - r) * (EDDY.wide + EDDY.wideVaries * random());
+    const angle = (i % 2 ? -1 : 1) * (EDDY.turn + EDDY.turnVaries * random());
     return { kind: "eddy", x: r * Math.cos(at), y: r * Math.sin(at), radius, angle };
   });
 }

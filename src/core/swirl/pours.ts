@@ -30,11 +30,13 @@ export function plop(b: Build, pour: Extract<DesignPour, { kind: "plop" }>, adds
 }
 
 /**
- * A row of spoonfuls: one every so many mm; half widths of one along and of the row across, shares of their step and of the mould; the film between
+ * A row of spoonfuls: one every so many mm, where it lies within that, shares; half widths of one along and of the row across, shares of their step and of the mould; the film between
  * and beside them, shares; how far they press in, mm and share of what lies.
  */
 const SPOONS = {
   everyMm: 38,
+  from: 0.25,
+  over: 0.5,
   half: 0.85,
   row: 0.38,
   rowMore: 0.1,
@@ -54,7 +56,7 @@ export function spoonRow(
   const { lengthMm: L, widthMm: W } = b.design;
   const random = generator(seed);
   const spoons = Math.max(2, Math.round(L / SPOONS.everyMm));
-  const places = Array.from({ length: spoons }, (_, i) => (i + 0.25 + 0.5 * random()) / spoons);
+  const places = Array.from({ length: spoons }, (_, i) => (i + SPOONS.from + SPOONS.over * random()) / spoons);
   const sizes = places.map(() => unequal(random));
   const bumps = places.map((p) => bump(p, SPOONS.half / spoons));
   const heap = bump(pour.acrossMm / W, SPOONS.row + SPOONS.rowMore * random());
@@ -127,12 +129,14 @@ export function topLine(b: Build, pour: Extract<DesignPour, { kind: "topLine" }>
 }
 
 const DRIZZLES = 5;
+/** Where a drizzle lies within its part of the width, shares. */
+const DRIZZLE_AT = { from: 0.2, over: 0.6 } as const;
 const DRIZZLE_WOBBLE_MM = 7;
 export function drizzle(b: Build, pour: Extract<DesignPour, { kind: "drizzle" }>, seed: number, addsMm: number): void {
   const random = generator(seed);
   const profile = topLineProfile();
   for (let i = 0; i < DRIZZLES; i++) {
-    const acrossMm = b.design.widthMm * ((i + 0.2 + 0.6 * random()) / DRIZZLES);
+    const acrossMm = b.design.widthMm * ((i + DRIZZLE_AT.from + DRIZZLE_AT.over * random()) / DRIZZLES);
     const partMm = addsMm / DRIZZLES;
     pushPlume(b, {
       ...boxOf(b, pour),

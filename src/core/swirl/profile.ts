@@ -32,16 +32,25 @@ export function tabulate(density: (t: number) => number): Profile {
   return { p, cumulative, peak };
 }
 
+/** Where the head of a stripe is widest, share of its depth from below: at the trace it is meant for, by trace and by height, and between what. */
+const HEAD = { at: 0.3, trace: 1.6, perStep: 0.1, laidOn: 0.08, least: 0.2, most: 0.7 } as const;
+/** Width left in the tail up to the surface, share of the widest, and the depth over which the head narrows to it: of thick and of thin batter. */
+const TAIL = { thick: 0.14, thin: 0.26 } as const;
+const NARROWS = { thin: 0.34, thick: 0.2 } as const;
+/** Width of a stripe that is laid on, and the share of its depth over which it gets there. */
+const LAID_ON = { width: 0.8, over: 0.75 } as const;
+
 /** Profile of a stripe poured at trace `s` from height `ph` (0..1): a head low down that ends round, a tail up to the surface, flat when laid on. */
 export function stripeProfile(s: number, ph: number): Profile {
   const thin = thinness(s);
   const flat = flatness(ph);
-  const head = Math.min(0.7, Math.max(0.2, 0.3 + 0.1 * (s - 1.6) + 0.08 * (1 - ph)));
-  const tail = 0.14 + 0.26 * thin;
-  const falls = 0.34 + 0.2 * (1 - thin);
+  const deep = HEAD.at + HEAD.perStep * (s - HEAD.trace) + HEAD.laidOn * (1 - ph);
+  const head = Math.min(HEAD.most, Math.max(HEAD.least, deep));
+  const tail = TAIL.thick + TAIL.thin * thin;
+  const falls = NARROWS.thin + NARROWS.thick * (1 - thin);
   return tabulate((t) => {
     const drop = t < head ? smoothstep(t / head) : 1 - (1 - tail) * smoothstep((t - head) / falls);
-    return (1 - flat) * drop + 0.8 * flat * smoothstep(t / 0.75);
+    return (1 - flat) * drop + LAID_ON.width * flat * smoothstep(t / LAID_ON.over);
   });
 }
 

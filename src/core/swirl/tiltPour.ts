@@ -4,7 +4,7 @@ import { type EddiesLeft, eddiesOver, leaveEddies } from "./hands";
 import { thinness } from "./look";
 import { rowOf } from "./marble";
 import { eddyGroup } from "./operations/eddies";
-import { type SheetHand, sheetTree } from "./operations/sheetTree";
+import { byThickness, type SheetHand, sheetTree } from "./operations/sheetTree";
 import { compileSlope } from "./operations/slope";
 import { makePot, type Pot } from "./pot";
 
@@ -23,17 +23,18 @@ const UNEQUAL = { thick: 0.3, thin: 0.1 } as const;
 /** Less of a colour than this share of all waits for the next motion. */
 const LEAST_FILAMENT = 0.0035;
 const TILT = 1.3;
-/** How unevenly sheets lie: by the thickness of what a parting parts, mm. */
-const handOf =
-  (thin: number): SheetHand =>
-  (thickMm, sheets) => {
-    const gain = 1.15 - 0.3 * thin;
-    if (sheets === 2) return { gain: 1.35 * gain, waves: 6, along: 10 };
-    if (thickMm > 30) return { gain: 0.16 * gain, waves: 3, along: 4 };
-    if (thickMm > 12) return { gain: 0.3 * gain, waves: 4, along: 7 };
-    if (thickMm > 5) return { gain: 0.55 * gain, waves: 4, along: 7 };
-    return { gain: 0.9 * gain, waves: 6, along: 10 };
-  };
+/** How unevenly a parting of two sheets lies, and one of more by what it parts: from so many mm on, the thickest first. */
+const UNEVEN_PAIR = { gain: 1.35, waves: 6, along: 10 } as const;
+const UNEVEN_SHEETS = [
+  { fromMm: 30, gain: 0.16, waves: 3, along: 4 },
+  { fromMm: 12, gain: 0.3, waves: 4, along: 7 },
+  { fromMm: 5, gain: 0.55, waves: 4, along: 7 },
+  { fromMm: 0, gain: 0.9, waves: 6, along: 10 },
+] as const;
+/** A thick batter lies more unevenly than a thin one by so much. */
+const UNEVEN_GAIN = { thick: 1.15, thin: -0.3 } as const;
+const handOf = (thin: number): SheetHand =>
+  byThickness(UNEVEN_SHEETS, UNEVEN_PAIR, UNEVEN_GAIN.thick + UNEVEN_GAIN.thin * thin);
 /** Long flat eddies in the sheets while they slide, shares of the chart; and what setting the mould down leaves, mm. */
 const SLIDING = { count: 14, reachA: [0.1, 0.26], reachB: [0.025, 0.075], turn: [0.5, 1.4] } as const;
 const SLIDING_DRIFT = 0.4;
@@ -74,6 +75,9 @@ function boxed(bins: Float64Array, reach: number): Float64Array {
   return Float64Array.from(bins, (_, i) => (upTo(i + reach + 1) - upTo(i - reach)) / width);
 }
 
+/** Share of the colour that is most of a motion which leaves before the others. */
+const AHEAD = { from: 0.3, varies: 0.4 } as const;
+
 /** The filaments in which a stream leaves: each motion of the hand carries the colours that have come to the lip, the most of them around the others. */
 function filamentsOf(list: readonly Poured[], motions: number, runs: number, unequal: number, seed: number): Poured[] {
   const total = list.reduce((sum, s) => sum + s.volumeMm3, 0);
@@ -100,7 +104,7 @@ function filamentsOf(list: readonly Poured[], motions: number, runs: number, une
     for (const [colour] of ready) waiting.delete(colour);
     if (ready.length === 0) return;
     const [[most, share], ...others] = ready;
-    const before = others.length > 0 ? share * (0.3 + 0.4 * random()) : share;
+    const before = others.length > 0 ? share * (AHEAD.from + AHEAD.varies * random()) : share;
     give(most, before);
     for (const [colour, part] of others) give(colour, part);
     give(most, share - before);
@@ -216,18 +220,20 @@ function upTo(list: readonly Poured[], volumeMm3: number): Poured[] {
   });
 }
 
-/** Looks across a swirled pot at one moment of its pour. */
+/** Looks across a swirled pot at one moment of its pour, spread over its depth by the golden share; and moments: fewest, and for every stroke. */
 const LOOKS = 24;
+const GOLDEN = 0.618;
+const MOMENTS = { fewest: 12, perStroke: 3 } as const;
 
 /** A swirled pot on its way out: its stream by the colours that it mostly has. */
 function swirledOut(pot: Pot, strokes: number): Poured[] {
-  const n = Math.max(12, strokes * 3);
+  const n = Math.max(MOMENTS.fewest, strokes * MOMENTS.perStroke);
   const tallies = Array.from({ length: n }, () => new Map<number, number>());
   for (let i = 0; i < n; i++) {
     for (let k = 0; k < LOOKS; k++) {
       const t = (i + 0.5) / n;
       const x = Math.cos(Math.PI * t);
-      const colour = pot.colourAt(x, (2 * ((k + 0.5) / LOOKS) - 1) * Math.sqrt(1 - x * x), (k * 0.618) % 1);
+      const colour = pot.colourAt(x, (2 * ((k + 0.5) / LOOKS) - 1) * Math.sqrt(1 - x * x), (k * GOLDEN) % 1);
       tallies[i].set(colour, (tallies[i].get(colour) ?? 0) + 1 / LOOKS);
     }
   }

@@ -40,7 +40,9 @@ const SPOON_SWING_MM = 9;
 const GOLDEN = 0.618;
 /** Steps of ways in the top over the pitch. */
 const TOP = { loopStep: 1.25, loopRadius: 1.4, featherStep: 1.67, eightStep: 2, eightOffMm: 20 } as const;
-const WIRE = { fromWallMm: 6, insetMm: 5, loopShare: 0.4 } as const;
+const WIRE = { fromWallMm: 6, insetMm: 5, loopShare: 0.4, loopAt: 0.46 } as const;
+/** Room between the teeth of a comb, mm and by its pitch; and closest that a tooth comes to a wall, mm. */
+const COMB = { roomMm: 18, room: 1.5, fromWallMm: 2.5 } as const;
 
 const line = (atMm: number, sense: 1 | -1, hand: Hand, more: Partial<PassLine> = {}): PassLine => ({
   atMm: atMm + MISS_MM * hand(),
@@ -71,10 +73,12 @@ function thereAndBack(L: number, pitch: number, hand: Hand, swing: number, waves
   ];
 }
 
+/** How far lengthwise ways lie apart, and from the middle at the most, shares of the width. */
+const LENGTHWISE = { step: 0.2, farthest: 0.42 } as const;
 /** The middle, then to both sides of it against the first. */
 const lengthwise = (W: number, loops: number, hand: Hand): PassLine[] =>
   Array.from({ length: loops }, (_, i) => {
-    const off = i === 0 ? 0 : sides(i) * W * Math.min(0.42, 0.2 * Math.ceil(i / 2));
+    const off = i === 0 ? 0 : sides(i) * W * Math.min(LENGTHWISE.farthest, LENGTHWISE.step * Math.ceil(i / 2));
     return line(W / 2 + off, i === 0 ? 1 : -1, hand);
   });
 
@@ -117,20 +121,24 @@ function rim(L: number, W: number, turns: number, hand: Hand): Ways {
   }).flat();
 }
 
+/** Half a lobe of a wide eight, share of the length that it has. */
+const LOBE = 0.48;
 /** The lobes of wide eights, one after another along the loaf, each against the one before. */
 const eights = (L: number, W: number, loops: number): LoopLine[] =>
   Array.from({ length: 2 * loops }, (_, i) => ({
     aMm: ((i + 0.5) * L) / (2 * loops),
     bMm: W / 2,
-    alongMm: Math.max(3, 0.48 * (L / (2 * loops))),
+    alongMm: Math.max(3, LOBE * (L / (2 * loops))),
     besideMm: Math.max(3, W / 2 - FROM_WALL_MM),
     sense: sides(i),
     share: 1,
   }));
 
+/** Where drags of a spoon lie, shares of the width. */
+const SPOONS = { from: 0.3, over: 0.4 } as const;
 const spoonDrags = (W: number, loops: number, hand: Hand): PassLine[] =>
   Array.from({ length: loops * 2 }, (_, i) =>
-    line(W * (0.3 + 0.4 * ((i * GOLDEN) % 1)), sides(i), hand, { swingMm: SPOON_SWING_MM, waves: 1 }),
+    line(W * (SPOONS.from + SPOONS.over * ((i * GOLDEN) % 1)), sides(i), hand, { swingMm: SPOON_SWING_MM, waves: 1 }),
   );
 
 const free = (points: readonly [number, number][]): Ways =>
@@ -178,7 +186,7 @@ export function combWays(
   const swingMm = o.path === "waves" ? Math.min(WAVE_MM, o.pitchMm) : 0;
   const waves = swingMm > 0 ? Math.max(1, Math.round(L / (4 * WAVE_MM))) : 0;
   // Between its teeth batter goes with the comb: none of them has the room of a single tool.
-  const more = { swingMm, waves, roomMm: Math.max(18, 1.5 * o.pitchMm) };
+  const more = { swingMm, waves, roomMm: Math.max(COMB.roomMm, COMB.room * o.pitchMm) };
   return Array.from({ length: o.passes }, (_, pass): Ways[number] => {
     const shift = pass % 2 ? o.pitchMm / 2 : 0;
     const lines: PassLine[] = [];
@@ -187,7 +195,8 @@ export function combWays(
     else
       for (let k = 0; k < o.teeth; k++) {
         const y = W / 2 + (k - (o.teeth - 1) / 2) * o.pitchMm + shift;
-        if (y - swingMm >= 2.5 && y + swingMm <= W - 2.5) lines.push(line(y, sides(pass), hand, more));
+        if (y - swingMm >= COMB.fromWallMm && y + swingMm <= W - COMB.fromWallMm)
+          lines.push(line(y, sides(pass), hand, more));
       }
     return { kind: "passes", along: isAcross ? "second" : "first", lines };
   });
@@ -225,7 +234,14 @@ export function wireWays(
     const lines = Array.from({ length: o.loops }, (_, i): LoopLine => {
       const share = o.loops > 1 ? i / (o.loops - 1) : 0.5;
       const aMm = m + radius + (W - 2 * (m + radius)) * share;
-      return { aMm, bMm: level * 0.46, alongMm: radius, besideMm: radius, sense: 1, share: 1 + STRENGTH * hand() };
+      return {
+        aMm,
+        bMm: level * WIRE.loopAt,
+        alongMm: radius,
+        besideMm: radius,
+        sense: 1,
+        share: 1 + STRENGTH * hand(),
+      };
     });
     return [{ kind: "loops", lines }];
   }

@@ -161,8 +161,10 @@ function parseTemperature(clean: string, units: UnitPreferences): ParsedQuantity
   return { ok: true, value: scale === "C" ? number.value : fahrenheitToC(number.value) };
 }
 
-export const fahrenheitToC = (f: number): number => ((f - 32) * 5) / 9;
-export const celsiusToF = (c: number): number => (c * 9) / 5 + 32;
+/** Where ice melts, °F; nine of these degrees are five of Celsius. */
+const ICE_F = 32;
+export const fahrenheitToC = (f: number): number => ((f - ICE_F) * 5) / 9;
+export const celsiusToF = (c: number): number => (c * 9) / 5 + ICE_F;
 
 /** The number that stands in a field for an SI value, in the preferred unit. Inverse of reading it back bare. */
 export function inPreferredUnit(value: number, kind: QuantityKind, units: UnitPreferences): number {
@@ -176,10 +178,15 @@ export const unitLabel = (kind: QuantityKind, units: UnitPreferences): string =>
   return UNIT_LABELS[unit] ?? unit;
 };
 
+/** From here on no decimal is shown: what rounds to twenty. */
+const WHOLE_FROM = 19.95;
+const OZ_PER_LB = 16;
+/** A cup and this share more is still said as one. */
+const SAID_AS_ONE = 0.06;
 const THIN = "\u202f";
 const grouped = (digits: string) => digits.replace(/\B(?=(\d{3})+(?!\d)(?<!\.\d*))/g, THIN);
 /** One decimal below 20, none from there on; trailing zeros dropped. */
-const short = (v: number) => grouped(Math.abs(v) < 19.95 ? String(Number(v.toFixed(1))) : String(Math.round(v)));
+const short = (v: number) => grouped(Math.abs(v) < WHOLE_FROM ? String(Number(v.toFixed(1))) : String(Math.round(v)));
 
 /** An SI value in words of the preferred units: "1 472 g", "3 lb 3.9 oz", "3.5 in", "32 °C", "2.5 cups". */
 export function sayQuantity(value: number, kind: QuantityKind, units: UnitPreferences): string {
@@ -198,19 +205,19 @@ function sayMass(g: number, units: UnitPreferences): string {
   if (units.mass === "g") {
     const size = Math.abs(g);
     if (size > 0 && size < 2) return `${Number(g.toFixed(2))} g`;
-    return `${grouped(size < 19.95 ? g.toFixed(1) : String(Math.round(g)))} g`;
+    return `${grouped(size < WHOLE_FROM ? g.toFixed(1) : String(Math.round(g)))} g`;
   }
   const oz = g / OZ_G;
-  if (Math.abs(oz) < 16) return `${Number(oz.toFixed(Math.abs(oz) < 2 ? 2 : 1))} oz`;
+  if (Math.abs(oz) < OZ_PER_LB) return `${Number(oz.toFixed(Math.abs(oz) < 2 ? 2 : 1))} oz`;
   const tenths = Math.round(Math.abs(oz) * 10);
-  const lb = Math.floor(tenths / 160);
-  return `${oz < 0 ? "-" : ""}${lb} lb ${Number(((tenths - lb * 160) / 10).toFixed(1))} oz`;
+  const lb = Math.floor(tenths / (10 * OZ_PER_LB));
+  return `${oz < 0 ? "-" : ""}${lb} lb ${Number(((tenths - lb * 10 * OZ_PER_LB) / 10).toFixed(1))} oz`;
 }
 
 /** A mass as it is shown, back as a number: what a sum of printed lines must add up. */
 export function shownMassG(g: number, units: UnitPreferences): number {
   if (units.mass === "g")
-    return Math.abs(g) < 2 ? Number(g.toFixed(2)) : Math.abs(g) < 19.95 ? Number(g.toFixed(1)) : Math.round(g);
+    return Math.abs(g) < 2 ? Number(g.toFixed(2)) : Math.abs(g) < WHOLE_FROM ? Number(g.toFixed(1)) : Math.round(g);
   const oz = g / OZ_G;
   return Number(oz.toFixed(Math.abs(oz) < 2 ? 2 : 1)) * OZ_G;
 }
@@ -220,9 +227,11 @@ function sayVolume(ml: number, units: UnitPreferences): string {
   const { tsp, tbsp, cup } = SPOONS_ML[units.spoons];
   if (ml < tbsp - 1e-9) return `${sayFraction(ml / tsp)} tsp`;
   if (ml < cup / 4 - 1e-9) return `${sayFraction(ml / tbsp)} tbsp`;
-  return `${sayFraction(ml / cup)} ${ml > cup * 1.06 ? "cups" : "cup"}`;
+  return `${sayFraction(ml / cup)} ${ml > cup * (1 + SAID_AS_ONE) ? "cups" : "cup"}`;
 }
 
+/** Finest that a kitchen measures: half of a sixteenth; and how far a fraction may be off what is said, share of it. */
+const [FINEST, NEAR_SHARE] = [1 / 32, 0.04];
 const SAID_PARTS = [
   [1, "1"],
   [7 / 8, "7/8"],
@@ -237,11 +246,11 @@ const SAID_PARTS = [
 
 /** A measure as a kitchen says it: "2 1/2", "3/4", "1/16"; a plain decimal where no fraction is near. */
 export function sayFraction(v: number): string {
-  if (v < 1 / 32) return v.toPrecision(1);
-  const whole = Math.floor(v + 1 / 32);
+  if (v < FINEST) return v.toPrecision(1);
+  const whole = Math.floor(v + FINEST);
   const part = v - whole;
-  if (Math.abs(part) <= 1 / 32 && whole > 0) return String(whole);
-  const near = SAID_PARTS.find(([value]) => Math.abs(value - part) <= Math.max(1 / 32, 0.04 * v));
+  if (Math.abs(part) <= FINEST && whole > 0) return String(whole);
+  const near = SAID_PARTS.find(([value]) => Math.abs(value - part) <= Math.max(FINEST, NEAR_SHARE * v));
   if (!near) return String(Number(v.toFixed(2)));
   if (near[0] === 1) return String(whole + 1);
   return whole > 0 ? `${whole} ${near[1]}` : near[1];

@@ -1,9 +1,10 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
+import { byteOf } from "../../../src/core/colour/srgb";
 import { anchorOf, labOf } from "../../../src/core/photo/light";
 import { makePhoto, trueColours, USUAL_SPOILING } from "../../../src/core/photo/makePhoto";
 import { measurePhoto } from "../../../src/core/photo/measure";
-import { type Pixels, toByte } from "../../../src/core/photo/straighten";
+import type { Pixels } from "../../../src/core/photo/straighten";
 import { castOf } from "../../../src/core/photo/white";
 import { compileDesign } from "../../../src/core/swirl/design";
 import { photographed, trueFace } from "../../support/madePhotos";
@@ -13,7 +14,7 @@ function plain(left: readonly number[], right: readonly number[] = left): Pixels
   const [width, height] = [200, 100];
   const data = new Uint8ClampedArray(4 * width * height);
   for (let i = 0; i < width * height; i++)
-    data.set([...(i % width < width / 2 ? left : right).map(toByte), 255], 4 * i);
+    data.set([...(i % width < width / 2 ? left : right).map(byteOf), 255], 4 * i);
   return { width, height, data };
 }
 

@@ -19,6 +19,7 @@ const STEM = 0.45;
 /** A pour's share that spreads as a film under the surface, and how much of it lies near the top: powers of the height. By eye. */
 const FILM = {
   share: 0.36,
+  most: 0.9,
   thinShare: 0.3,
   varies: [0.75, 1.25],
   power: 2,
@@ -28,6 +29,8 @@ const FILM = {
   lastThinPower: 10,
   last: 4,
 } as const;
+/** A film that does not fit is made broader step by step: what is left of its power. */
+const NARROWED = 0.7;
 /** Height of its lowest point, share of the level: least, and how much more by chance, by the pours before it, and for pours that stay high. */
 const LOW = { least: 0.03, chance: 0.1, late: 0.22, high: 0.25, highShare: 0.18, thick: 0.08 } as const;
 /** How unevenly a ring runs about the middle, share of its width: thin, and more when thick. Waves about it, and how far they turn on the way up. */
@@ -50,7 +53,7 @@ function profileOf(o: FunnelInput, random: () => number): { profile: Profile; bo
   const fromLast = Math.min(1, Math.max(0, (FILM.last - (o.of - 1 - o.index)) / FILM.last));
   const [least, most] = FILM.varies;
   const film = Math.min(
-    0.9,
+    FILM.most,
     (FILM.share + FILM.thinShare * thin) * (least + (most - least) * random()) + FILM.lastShare * fromLast,
   );
   let power = FILM.power + FILM.thinPower * thin + random() + (FILM.lastPower + FILM.lastThinPower * thin) * fromLast;
@@ -64,7 +67,7 @@ function profileOf(o: FunnelInput, random: () => number): { profile: Profile; bo
         (1 - film) * (1 - (1 - Math.min(1, t / STEM)) ** 2) * (1 + (1 - thin) * Math.sin(Math.PI * Math.min(1, t))) +
         film * (power + 1) * t ** power,
     );
-  for (; power >= 1; power *= 0.7) {
+  for (; power >= 1; power *= NARROWED) {
     const profile = widest(power);
     const needed = (o.addsMm * profile.peak * (1 + LOBE.thick)) / WIDEST_GAP;
     if (needed < top) return { profile, bottomMm: Math.min(stays * top, top - needed) };

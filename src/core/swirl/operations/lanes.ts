@@ -3,7 +3,7 @@ import { alongLoaf, noiseAt, noiseTable } from "../noise";
 import type { DepositPaint } from "../paintDeposit";
 import type { CompiledOperation, Points } from "../points";
 import { PACKED } from "../shader/packer";
-import { findSheet, inSheet, packTree, type SheetHand, type SheetTree, sheetTree, WHOLE } from "./sheetTree";
+import { byThickness, findSheet, inSheet, packTree, type SheetTree, sheetTree, WHOLE } from "./sheetTree";
 
 /** One lane: what lies in it from the floor up, colours with their volumes. */
 export interface Lane {
@@ -21,9 +21,17 @@ export interface LanesInput {
   seepMm: number;
 }
 
+/** Height over which seeping falls off, mm; after so many of them nothing is left of it. */
 const SEEP_HEIGHT_MM = 4;
+const SEEP_HEIGHTS = 6;
+/** A boundary may wander, and seep, by so much of the narrowest lane; and lean by so much of its wander. */
+const MOST_OF_LANE = { wander: 0.22, seep: 0.4 } as const;
+const MOST_LEAN = 0.25;
 /** Several pours into one lane lie as patches that thin out along it and end. */
-const PATCHES: SheetHand = (thickMm) => ({ gain: thickMm > 30 ? 1.1 : 2, waves: 2, along: 6 });
+const PATCHES = byThickness([
+  { fromMm: 30, gain: 1.1, waves: 2, along: 6 },
+  { fromMm: 0, gain: 2, waves: 2, along: 6 },
+]);
 const PATCH_TILT = 0.5;
 
 /**
@@ -42,9 +50,9 @@ export function compileLanes(input: LanesInput): CompiledOperation {
     edges[i + 1] = edges[i] + (W * v) / total;
   });
   const narrowest = Math.min(...volumes.map((v) => (W * v) / total).filter((w) => w > 0));
-  const wander = Math.min(input.wanderMm, narrowest * 0.22);
-  const seep = Math.min(input.seepMm, narrowest * 0.4);
-  const farthest = wander * 1.25 + seep;
+  const wander = Math.min(input.wanderMm, narrowest * MOST_OF_LANE.wander);
+  const seep = Math.min(input.seepMm, narrowest * MOST_OF_LANE.seep);
+  const farthest = wander * (1 + MOST_LEAN) + seep;
   const walls = Array.from(edges, () => ({
     slow: centred(noiseTable(random, 1, 4)),
     floor: centred(noiseTable(random, 5, 14)),
@@ -55,7 +63,7 @@ export function compileLanes(input: LanesInput): CompiledOperation {
     const w = walls[j];
     const share = dh > 0 ? z / dh : 0;
     const lean = wander * w.lean * (share - 0.5);
-    const seeping = z > SEEP_HEIGHT_MM * 6 ? 0 : seep * Math.exp(-z / SEEP_HEIGHT_MM) * noiseAt(w.floor, u);
+    const seeping = z > SEEP_HEIGHT_MM * SEEP_HEIGHTS ? 0 : seep * Math.exp(-z / SEEP_HEIGHT_MM) * noiseAt(w.floor, u);
     return edges[j] + wander * noiseAt(w.slow, u) + lean + seeping;
   };
   const patches = input.lanes.map((l, i): SheetTree | null =>

@@ -5,7 +5,7 @@ import type { CompiledOperation, Points } from "../points";
 import type { Pot } from "../pot";
 import { PACKED } from "../shader/packer";
 import { readStretches, stretchesOf } from "../stretches";
-import { findSheet, inSheet, packTree, type SheetHand, sheetTree } from "./sheetTree";
+import { byThickness, findSheet, inSheet, packTree, sheetTree } from "./sheetTree";
 import { onSlant, readSlant } from "./slant";
 
 export interface PotSheetsInput {
@@ -30,13 +30,15 @@ const TURN_ALONG = { travelling: 0.24, onePlace: 0.18, thin: 0.12 } as const;
 const BENDS = { least: 0.3, thin: 0.4 } as const;
 /** The golden section's turn: one fold of the stream begins where the last is far. */
 const PHASE = 0.382;
+const PHASE_STRAYS = 0.08;
+/** Noise runs over the loaf not quite once, so that its ends are not alike. */
+const OVER_LOAF = 0.93;
 const TILT = 0.7;
-const HAND: SheetHand = (thickMm) =>
-  thickMm > 40
-    ? { gain: 0.4, waves: 3, along: 2 }
-    : thickMm > 15
-      ? { gain: 0.6, waves: 3, along: 2 }
-      : { gain: 0.65, waves: 4, along: 3 };
+const HAND = byThickness([
+  { fromMm: 40, gain: 0.4, waves: 3, along: 2 },
+  { fromMm: 15, gain: 0.6, waves: 3, along: 2 },
+  { fromMm: 0, gain: 0.65, waves: 4, along: 3 },
+]);
 
 /** A sheet: which heights of the pot it comes from, and how the pot's turn runs in it. */
 interface Sheet {
@@ -68,16 +70,16 @@ export function compilePotSheets(input: PotSheetsInput): CompiledOperation {
       share: w / all,
       sense: random() < 0.5 ? -1 : 1,
       bend: (BENDS.least + BENDS.thin * thin * random()) * (random() < 0.5 ? -1 : 1),
-      phase: (i >> 1) * PHASE + 0.08 * random(),
+      phase: (i >> 1) * PHASE + PHASE_STRAYS * random(),
     };
   });
   const tree = sheetTree({ seed: input.seed ^ 0x51ed270b, weights, heightMm: H, hand: HAND, tilt: TILT });
   const slopes = noiseTable(random, 1, 3);
   const drifts = noiseTable(random, 1, 4);
   const slope = (SLOPE.low + (SLOPE.high - SLOPE.low) * random()) * (random() < 0.5 ? -1 : 1);
-  const slopeAlong = stretchesOf((u) => slope * (1 + SLOPE.varies * noiseAt(slopes, 0.93 * u)));
+  const slopeAlong = stretchesOf((u) => slope * (1 + SLOPE.varies * noiseAt(slopes, OVER_LOAF * u)));
   const drift = (isTravelling ? TURN_ALONG.travelling : TURN_ALONG.onePlace) + TURN_ALONG.thin * thin;
-  const driftAlong = stretchesOf((u) => drift * noiseAt(drifts, 0.93 * u));
+  const driftAlong = stretchesOf((u) => drift * noiseAt(drifts, OVER_LOAF * u));
   return {
     kind: "potSheets",
     pack: (out) => [

@@ -41,7 +41,20 @@ const TILT = { fullUpTo: 3, else: 0.25 } as const;
 const MOST_SLOPE_STEPS = 12;
 
 /** How unevenly a node parts, by the thickness of what it parts, mm: strength, waves across, highest wave along. */
-export type SheetHand = (thickMm: number, sheets: number) => { gain: number; waves: number; along: number };
+export type SheetHand = (thickMm: number, sheets: number) => Unevenness;
+interface Unevenness {
+  gain: number;
+  waves: number;
+  along: number;
+}
+
+/** A hand by the thickness of what a parting parts: each row from so many mm on, the thickest first and the last from 0. @param pair a parting of two sheets, where that is another */
+export const byThickness =
+  (rows: readonly (Unevenness & { fromMm: number })[], pair: Unevenness | null = null, factor = 1): SheetHand =>
+  (thickMm, sheets) => {
+    const own = sheets === 2 && pair ? pair : (rows.find((r) => thickMm > r.fromMm) ?? rows[rows.length - 1]);
+    return { gain: own.gain * factor, waves: own.waves, along: own.along };
+  };
 
 export interface SheetsInput {
   seed: number;

@@ -36,6 +36,7 @@ const COARSE = 0.25;
 /** Distance over which walls and surface hold the flow back, share of the reach; and where the tool touches them, mm. */
 const WALL_SHARE = 0.6;
 const TOUCH_MM = 3;
+const TOUCH_SHARE = 0.12;
 
 interface Stroke extends StrokeInput {
   sizeA: number;
@@ -67,7 +68,7 @@ export function compileStroke(input: StrokeInput): CompiledOperation {
     ...input,
     sizeA: isRod ? input.lengthMm : input.widthMm,
     sizeB: isRod ? input.widthMm : input.levelMm,
-    wall: Math.max(TOUCH_MM, Math.min(WALL_SHARE * input.reachMm, TOUCH_MM + 0.12 * input.reachMm)),
+    wall: Math.max(TOUCH_MM, Math.min(WALL_SHARE * input.reachMm, TOUCH_MM + TOUCH_SHARE * input.reachMm)),
     wanderA: noiseTable(random, 1, 4),
     wanderB: noiseTable(random, 1, 4),
     cache: new Map(),

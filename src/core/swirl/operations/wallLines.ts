@@ -1,7 +1,7 @@
 import type { DepositPaint } from "../paintDeposit";
 import type { CompiledOperation, Points } from "../points";
 import { PACKED } from "../shader/packer";
-import { findSheet, inSheet, packTree, type SheetHand, sheetTree } from "./sheetTree";
+import { byThickness, findSheet, inSheet, packTree, type SheetHand, sheetTree } from "./sheetTree";
 import { onSlant, readSlant } from "./slant";
 
 export interface WallLinesInput {
@@ -20,16 +20,13 @@ export interface WallLinesInput {
 /** How far lines lean: rise, mm per mm, of the trickle along the tilted tray. */
 const LEAN = 3.2;
 /** Lines beside each other swell and thin out; wider groups of them lie nearly even. By the width of what is parted, mm. */
-const handOf =
-  (lively: number): SheetHand =>
-  (wideMm, lines) =>
-    lines === 2
-      ? { gain: 0.75 * lively, waves: 3, along: 9 }
-      : wideMm > 30
-        ? { gain: 0.06 * lively, waves: 2, along: 5 }
-        : wideMm > 10
-          ? { gain: 0.16 * lively, waves: 3, along: 7 }
-          : { gain: 0.4 * lively, waves: 3, along: 9 };
+const UNEVEN_PAIR = { gain: 0.75, waves: 3, along: 9 } as const;
+const UNEVEN_LINES = [
+  { fromMm: 30, gain: 0.06, waves: 2, along: 5 },
+  { fromMm: 10, gain: 0.16, waves: 3, along: 7 },
+  { fromMm: 0, gain: 0.4, waves: 3, along: 9 },
+] as const;
+const handOf = (lively: number): SheetHand => byThickness(UNEVEN_LINES, UNEVEN_PAIR, lively);
 const TILT = 0.25;
 
 /**

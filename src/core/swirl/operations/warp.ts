@@ -114,7 +114,7 @@ function slabOf(o: Warp, number: number): Float32Array {
   const cosUp = new Float64Array((most + 1) * TABLE.up);
   const up = o.bottomMm > 0 ? stillBelow : upWaves;
   for (const m of o.modes) {
-    const weight = o.scale * m.weight * (0.6 + 0.4 * noiseAt(m.along, u));
+    const weight = o.scale * m.weight * (STEADY + (1 - STEADY) * noiseAt(m.along, u));
     const vy = (weight * m.l * Math.PI) / (o.levelMm - o.bottomMm);
     const vz = (-weight * m.k * Math.PI) / o.widthMm;
     const sinZ = up.sin[m.l];
@@ -147,7 +147,7 @@ export function compileWarp(input: WarpInput): CompiledOperation {
   }
   const bottomMm = input.topMm === null ? 0 : Math.max(0, h - input.topMm);
   const steps = Math.max(1, Math.ceil(input.amplitudeMm / STEP_MM));
-  const scale = (input.amplitudeMm * Math.min(W, (h - bottomMm) * 2)) / (Math.PI * 1.6 * steps);
+  const scale = (input.amplitudeMm * Math.min(W, (h - bottomMm) * 2)) / (Math.PI * MEAN_WEIGHT * steps);
   const warp: Warp = {
     ...input,
     bottomMm,
@@ -185,6 +185,10 @@ export function compileWarp(input: WarpInput): CompiledOperation {
 const MOST_MODES = 9;
 /** Amplitude that one midpoint step keeps the volume for, mm; in pictures it may be twice as long. */
 const STEP_MM = 4;
+/** Share of a mode that is the same all along the loaf. */
+const STEADY = 0.6;
+/** What the weights of modes come to, about, where they meet. */
+const MEAN_WEIGHT = 1.6;
 
 function warpInverse(o: Warp, points: Points, fineness: number): void {
   const { x, y, z, live, liveCount, sectionX } = points;
