@@ -40,8 +40,6 @@ export interface BestPlanOptions {
 const TARGETS = [1.1, 1.3, 1.5, 1.8, 2.1, 2.4] as const;
 const SCREEN_DRAWS = 120;
 const DRAWS = 400;
-/** Draws by which orders are told apart. */
-const ORDER_DRAWS = 120;
 /** Blending stops at a trace already where it is this near. */
 const SAME_TRACE = 0.04;
 /** A cup runs clearly faster than the next one from this ratio on. */
@@ -246,7 +244,7 @@ function withOrder(
   const masses = computeMasses(from.plan);
   const stopped = (share: number) => onProgress?.(STAGES.refined + (STAGES.ordered - STAGES.refined) * share) ?? false;
   const solved =
-    masses && solveOrders(from.plan, masses, { seed, draws: Math.min(ORDER_DRAWS, draws), onProgress: stopped });
+    masses && solveOrders(from.plan, masses, { seed, draws: Math.min(SCREEN_DRAWS, draws), onProgress: stopped });
   const order = solved?.[0]?.order;
   if (!order) return null;
   return withMove(

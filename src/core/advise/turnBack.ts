@@ -1,4 +1,4 @@
-import type { Chances } from "../clock/chance";
+import { type Chances, GRID_POINTS } from "../clock/chance";
 import type { Plan } from "../document/schema";
 import type { ScheduledStep, Timeline } from "../prepare/timeline";
 import { RESCUES, type RescueId } from "../techniques/families/family";
@@ -20,8 +20,6 @@ export interface TurnBack {
 
 /** Between middle and high edge lies what eight in ten cases keep, this far up. */
 const PROMISED = 0.66;
-/** A moment after all that was played, grid steps: the batter never gets there. */
-const BEYOND_GRID = 48;
 
 /** When a ribbon's upper band (90 % are thinner: here its high edge) reaches a thickness, s; the 80 % promise is read between middle and high. */
 function reaches(chances: Chances, id: string, trace: number): number | null {
@@ -61,7 +59,7 @@ function turnBackOf(plan: Plan, chances: Chances, step: ScheduledStep): TurnBack
       }
     }
     if (!Number.isFinite(latestS))
-      return { stepId: step.id, rescue, words, latestS: chances.gridS * BEYOND_GRID, portionId };
+      return { stepId: step.id, rescue, words, latestS: chances.gridS * (GRID_POINTS + 1), portionId };
     const candidate = {
       stepId: step.id,
       rescue,

@@ -8,6 +8,7 @@ import type { Plan } from "../../core/document/schema";
 import { vesselName } from "../../core/document/vesselName";
 import { clock } from "../parts/format";
 import { Section } from "../parts/Section";
+import { TableHead } from "../parts/TableHead";
 import { useUnits } from "../parts/units";
 import { addedWords, readingWords } from "../pour/readingWords";
 
@@ -49,13 +50,10 @@ export function Happened({ id, plan }: { id: string; plan: Plan }) {
               : "The pour is still on."}
           </p>
           <table className="mt-2 w-full border-collapse" data-testid="happened">
-            <thead>
-              <tr className="border-b-[1.5px] border-ink text-left text-muted">
-                <th className="font-normal">step</th>
-                <th className="w-20 text-right font-normal">planned</th>
-                <th className="w-20 text-right font-normal">done at, min:s</th>
-              </tr>
-            </thead>
+            <TableHead
+              isStrong
+              columns={["step", ["planned", "w-20 text-right"], ["done at, min:s", "w-20 text-right"]]}
+            />
             <tbody>
               {record.events.map((e) => (
                 <tr key={e.id} className={`border-b border-rule ${e.kind === "stepDone" ? "" : "bg-amber-wash"}`}>

@@ -3,7 +3,7 @@ import { type Idea, MOST_COLOURS } from "../../core/library/idea";
 import { FAMILIES, FAMILY_IDS } from "../../core/techniques/families/registry";
 import { useBench } from "../parts/bench";
 import { Check } from "../parts/Check";
-import { Choose, named } from "../parts/Choose";
+import { Choose, named, type Option } from "../parts/Choose";
 import { Spot } from "../parts/Cup";
 import { NumberField } from "../parts/NumberField";
 
@@ -23,6 +23,32 @@ function Part({ head, children }: { head: string; children: ReactNode }) {
   );
 }
 
+/** A part with one choice, which may stay empty. @param none what an empty one means */
+function ChoicePart<V extends string>({
+  head,
+  none,
+  value,
+  options,
+  onChoose,
+  children,
+}: {
+  head: string;
+  none: string;
+  value: V | null;
+  options: readonly Option<V>[];
+  onChoose(value: V | null): void;
+  children?: ReactNode;
+}) {
+  const all: Option<V | "">[] = [{ value: "", label: none }, ...options];
+  const choose = (chosen: V | "") => onChoose(chosen === "" ? null : chosen);
+  return (
+    <Part head={head}>
+      <Choose label={head} className={WIDE} value={value ?? ""} options={all} onChoose={choose} />
+      {children}
+    </Part>
+  );
+}
+
 /** What is fixed of a new batch; every part may stay empty. */
 export function IdeaFields({ idea, onIdea }: { idea: Idea; onIdea(idea: Idea): void }) {
   const { scents, colourants, moulds } = useBench();
@@ -35,23 +61,17 @@ export function IdeaFields({ idea, onIdea }: { idea: Idea; onIdea(idea: Idea): v
   const { order } = idea;
   return (
     <div className="narrow:grid narrow:grid-cols-2 narrow:gap-x-6 phone:block">
-      <Part head="Scent">
-        <Choose
-          label="Scent"
-          className={WIDE}
-          value={idea.scentId ?? ""}
-          options={[
-            { value: "", label: scents.length ? "not fixed yet" : "no scents in your library yet" },
-            ...named(scents),
-          ]}
-          onChoose={(scentId) => set({ scentId: scentId || null })}
-        />
+      <ChoicePart
+        {...{ head: "Scent", none: scents.length ? "not fixed yet" : "no scents in your library yet" }}
+        {...{ value: idea.scentId, options: named(scents) }}
+        onChoose={(scentId) => set({ scentId })}
+      >
         <p className="mt-1 text-[12.5px] text-muted">
           {idea.scentId
             ? "Into the whole batter; single cups can be scented on the sheet."
             : "It decides most: choose one to narrow the wall."}
         </p>
-      </Part>
+      </ChoicePart>
       <Part head="Colours">
         <ul>
           {chosen.map((c) => (
@@ -87,15 +107,10 @@ export function IdeaFields({ idea, onIdea }: { idea: Idea; onIdea(idea: Idea): v
         )}
         <p className="mt-1 text-[12.5px] text-muted">Beside a plain base; one cup each.</p>
       </Part>
-      <Part head="Mould">
-        <Choose
-          label="Mould"
-          className={WIDE}
-          value={idea.mouldId ?? ""}
-          options={[{ value: "", label: "loaf 250 × 90 × 70 mm" }, ...named(moulds)]}
-          onChoose={(mouldId) => set({ mouldId: mouldId || null })}
-        />
-      </Part>
+      <ChoicePart
+        {...{ head: "Mould", none: "loaf 250 × 90 × 70 mm", value: idea.mouldId, options: named(moulds) }}
+        onChoose={(mouldId) => set({ mouldId })}
+      />
       <Part head="Order">
         <Check
           label="for an order"
@@ -135,15 +150,10 @@ export function IdeaFields({ idea, onIdea }: { idea: Idea; onIdea(idea: Idea): v
           </div>
         )}
       </Part>
-      <Part head="Technique">
-        <Choose
-          label="Technique"
-          className={WIDE}
-          value={idea.family ?? ""}
-          options={[{ value: "", label: "whatever the batter allows" }, ...FAMILY_OPTIONS]}
-          onChoose={(family) => set({ family: family || null })}
-        />
-      </Part>
+      <ChoicePart
+        {...{ head: "Technique", none: "whatever the batter allows", value: idea.family, options: FAMILY_OPTIONS }}
+        onChoose={(family) => set({ family })}
+      />
     </div>
   );
 }

@@ -7,6 +7,7 @@ import { Check } from "../parts/Check";
 import { Live } from "../parts/Live";
 import { StudioHead } from "../parts/StudioHead";
 import { save } from "../parts/saveFile";
+import { TableHead } from "../parts/TableHead";
 import { UnitsProvider, useUnits } from "../parts/units";
 import { KIND_WORDS } from "./kindWords";
 
@@ -70,15 +71,16 @@ export function ShoppingList({ batches, lines }: Omit<Props, "settings">) {
         </button>
       </p>
       <table className="mt-3 w-full max-w-[980px] border-collapse" aria-label="Shopping list">
-        <thead>
-          <tr className="border-b-[1.5px] border-ink text-left text-muted">
-            <th className="font-normal">material</th>
-            <th className="w-24 text-right font-normal">needed</th>
-            <th className="w-28 text-right font-normal">on hand</th>
-            <th className="w-24 text-right font-normal">to buy</th>
-            <th className="pl-6 font-normal phone:hidden">for</th>
-          </tr>
-        </thead>
+        <TableHead
+          isStrong
+          columns={[
+            "material",
+            ["needed", "w-24 text-right"],
+            ["on hand", "w-28 text-right"],
+            ["to buy", "w-24 text-right"],
+            ["for", "pl-6 phone:hidden"],
+          ]}
+        />
         {kinds.map((kind) => (
           <tbody key={kind}>
             <tr>

@@ -3,7 +3,7 @@ import { ADDITIVES, type AdditiveId, additiveRow } from "../../core/formula/addi
 import type { Additive } from "../../core/formula/formulaSchema";
 import type { DoseBase } from "../../core/units/dose";
 import { BoundText, type Editable } from "./bound";
-import { Choose, labelled } from "./Choose";
+import { AddChoice, labelled } from "./Choose";
 import { DoseField } from "./DoseField";
 import { RemoveRow } from "./RemoveButton";
 import { useUnits } from "./units";
@@ -59,11 +59,8 @@ export function AdditiveRows({ open, path, additives, massOf, base, isRateOnly, 
         })}
       </ul>
       {!open.disabled && (
-        <Choose
-          label="Add an additive"
-          invite="add an additive…"
-          className="field mt-1"
-          options={labelled(offered)}
+        <AddChoice
+          {...{ label: "Add an additive", invite: "add an additive…", options: labelled(offered) }}
           onChoose={(value) => {
             const row = additiveRow(value);
             const added: Additive = {

@@ -90,3 +90,14 @@ export function Choose<V extends string>({
     </select>
   );
 }
+
+/** A list that adds, below what is there. */
+export function AddChoice<V extends string>(of: {
+  label: string;
+  invite: string;
+  options: readonly Option<V>[];
+  className?: string;
+  onChoose(value: V): void;
+}) {
+  return <Choose className="field mt-1" {...of} />;
+}

@@ -2,7 +2,7 @@ import { nextId } from "../../core/document/ids";
 import type { LiquidPart } from "../../core/formula/formulaSchema";
 import { LIQUID_TIMES, LIQUIDS, type LiquidId, liquidRow } from "../../core/formula/liquids";
 import { BoundNumber, BoundSelect, BoundText, type Editable } from "./bound";
-import { Choose, labelled } from "./Choose";
+import { AddChoice, labelled } from "./Choose";
 import { RemoveRow } from "./RemoveButton";
 import { useUnits } from "./units";
 
@@ -90,11 +90,9 @@ export function LiquidRows({ open, path, liquids, massOf }: Props) {
         );
       })}
       {!open.disabled && liquids.length < 6 && (
-        <Choose
-          label="Add a liquid in place of water"
-          invite="other liquid in place of water…"
-          className="field w-64 max-w-full"
-          options={labelled(LIQUIDS)}
+        <AddChoice
+          {...{ label: "Add a liquid in place of water", invite: "other liquid in place of water…" }}
+          {...{ options: labelled(LIQUIDS), className: "field w-64 max-w-full" }}
           onChoose={add}
         />
       )}

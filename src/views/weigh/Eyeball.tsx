@@ -1,6 +1,7 @@
 import { equalLevels, eyeballMarks } from "../../core/batter/eyeball";
 import type { Masses } from "../../core/batter/masses";
 import type { Plan } from "../../core/document/schema";
+import { TableHead } from "../parts/TableHead";
 import { useUnits } from "../parts/units";
 
 /** Volume marks for those who pour portions by eye, and what an error does to the shares. */
@@ -13,15 +14,7 @@ export function Eyeball({ plan, masses }: { plan: Plan; masses: Masses }) {
     <section aria-label="Measured by eye" className="mt-2 break-inside-avoid">
       <h2 className="border-b-[1.5px] border-ink text-[15px]">Measured by eye</h2>
       <table className="w-full text-[13px]">
-        <thead>
-          <tr className="text-left text-[12.5px] text-muted print:text-black">
-            <th className="font-normal">cup</th>
-            <th className="font-normal">to</th>
-            <th className="font-normal">marks</th>
-            <th className="font-normal">5 % off</th>
-            <th className="font-normal">10 % off</th>
-          </tr>
-        </thead>
+        <TableHead columns={["cup", "to", "marks", "5 % off", "10 % off"]} />
         <tbody>
           {marks.map((m) => (
             <tr key={m.portionId} className="border-t border-rule/60">

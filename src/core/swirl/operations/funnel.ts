@@ -28,9 +28,9 @@ const FILM = {
   lastPower: 16,
   lastThinPower: 10,
   last: 4,
+  /** One that does not fit is made broader step by step: what is left of its power. */
+  broader: 0.7,
 } as const;
-/** A film that does not fit is made broader step by step: what is left of its power. */
-const NARROWED = 0.7;
 /** Height of its lowest point, share of the level: least, and how much more by chance, by the pours before it, and for pours that stay high. */
 const LOW = { least: 0.03, chance: 0.1, late: 0.22, high: 0.25, highShare: 0.18, thick: 0.08 } as const;
 /** How unevenly a ring runs about the middle, share of its width: thin, and more when thick. Waves about it, and how far they turn on the way up. */
@@ -67,7 +67,7 @@ function profileOf(o: FunnelInput, random: () => number): { profile: Profile; bo
         (1 - film) * (1 - (1 - Math.min(1, t / STEM)) ** 2) * (1 + (1 - thin) * Math.sin(Math.PI * Math.min(1, t))) +
         film * (power + 1) * t ** power,
     );
-  for (; power >= 1; power *= NARROWED) {
+  for (; power >= 1; power *= FILM.broader) {
     const profile = widest(power);
     const needed = (o.addsMm * profile.peak * (1 + LOBE.thick)) / WIDEST_GAP;
     if (needed < top) return { profile, bottomMm: Math.min(stays * top, top - needed) };

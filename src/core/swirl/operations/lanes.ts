@@ -21,12 +21,9 @@ export interface LanesInput {
   seepMm: number;
 }
 
-/** Height over which seeping falls off, mm; after so many of them nothing is left of it. */
-const SEEP_HEIGHT_MM = 4;
-const SEEP_HEIGHTS = 6;
-/** A boundary may wander, and seep, by so much of the narrowest lane; and lean by so much of its wander. */
-const MOST_OF_LANE = { wander: 0.22, seep: 0.4 } as const;
-const MOST_LEAN = 0.25;
+/** Height over which seeping falls off, mm, and after how many of them nothing is left; how much of the narrowest lane a boundary wanders and seeps at most; its lean, by its wander. */
+const SEEP = { heightMm: 4, heights: 6, most: 0.4 } as const;
+const WANDER = { most: 0.22, lean: 0.25 } as const;
 /** Several pours into one lane lie as patches that thin out along it and end. */
 const PATCHES = byThickness([
   { fromMm: 30, gain: 1.1, waves: 2, along: 6 },
@@ -50,9 +47,9 @@ export function compileLanes(input: LanesInput): CompiledOperation {
     edges[i + 1] = edges[i] + (W * v) / total;
   });
   const narrowest = Math.min(...volumes.map((v) => (W * v) / total).filter((w) => w > 0));
-  const wander = Math.min(input.wanderMm, narrowest * MOST_OF_LANE.wander);
-  const seep = Math.min(input.seepMm, narrowest * MOST_OF_LANE.seep);
-  const farthest = wander * (1 + MOST_LEAN) + seep;
+  const wander = Math.min(input.wanderMm, narrowest * WANDER.most);
+  const seep = Math.min(input.seepMm, narrowest * SEEP.most);
+  const farthest = wander * (1 + WANDER.lean) + seep;
   const walls = Array.from(edges, () => ({
     slow: centred(noiseTable(random, 1, 4)),
     floor: centred(noiseTable(random, 5, 14)),
@@ -63,7 +60,7 @@ export function compileLanes(input: LanesInput): CompiledOperation {
     const w = walls[j];
     const share = dh > 0 ? z / dh : 0;
     const lean = wander * w.lean * (share - 0.5);
-    const seeping = z > SEEP_HEIGHT_MM * SEEP_HEIGHTS ? 0 : seep * Math.exp(-z / SEEP_HEIGHT_MM) * noiseAt(w.floor, u);
+    const seeping = z > SEEP.heightMm * SEEP.heights ? 0 : seep * Math.exp(-z / SEEP.heightMm) * noiseAt(w.floor, u);
     return edges[j] + wander * noiseAt(w.slow, u) + lean + seeping;
   };
   const patches = input.lanes.map((l, i): SheetTree | null =>

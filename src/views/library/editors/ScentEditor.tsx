@@ -6,7 +6,7 @@ import type { LibraryScent } from "../../../core/scent/scentSchema";
 import { useBench } from "../../parts/bench";
 import { BoundCheck, BoundColour, BoundNumber, BoundSelect, BoundText, type Editable } from "../../parts/bound";
 import { Check } from "../../parts/Check";
-import { Choose, labelled, named, worded } from "../../parts/Choose";
+import { AddChoice, labelled, named, worded } from "../../parts/Choose";
 import { RemoveButton } from "../../parts/RemoveButton";
 import { ScentFields } from "../../parts/ScentFields";
 import { OnShelf, SupplyFields } from "../../parts/SupplyFields";
@@ -234,11 +234,8 @@ function Blend({ open, id, scent }: { open: Editable; id: string; scent: Library
         <p className="notice-amber">The parts add up to {Number(total.toFixed(1))} %, not 100 %.</p>
       )}
       {scent.blend.length < 8 && (
-        <Choose
-          label="Add a part to the blend"
-          invite="add a part…"
-          className="field mt-1"
-          options={named(free)}
+        <AddChoice
+          {...{ label: "Add a part to the blend", invite: "add a part…", options: named(free) }}
           onChoose={(value) => {
             const sharePct = Math.max(0, Number((100 - total).toFixed(1)));
             open.set(["blend"], [...scent.blend, { id: nextId(scent.blend, "b"), scentId: value, sharePct }]);

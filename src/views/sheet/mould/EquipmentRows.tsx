@@ -5,7 +5,7 @@ import { takeTool } from "../../../core/library/use";
 import { TOOL_KINDS, TOOL_USES, type ToolUse } from "../../../core/mould/toolSchema";
 import { byId } from "../../../core/units/byId";
 import { useBench } from "../../parts/bench";
-import { Choose, named } from "../../parts/Choose";
+import { AddChoice, Choose, named } from "../../parts/Choose";
 import { IconButton } from "../../parts/IconButton";
 import { Says } from "../../parts/Says";
 import { useUnits } from "../../parts/units";
@@ -93,13 +93,7 @@ export function EquipmentRows({ batch, derived, disabled }: PanelProps) {
         })}
       </ul>
       {!disabled && (
-        <Choose
-          label="Lay out a tool"
-          invite="lay out a tool…"
-          className="field mt-1"
-          options={named(tools)}
-          onChoose={add}
-        />
+        <AddChoice {...{ label: "Lay out a tool", invite: "lay out a tool…", options: named(tools) }} onChoose={add} />
       )}
     </>
   );

@@ -12,6 +12,7 @@ import { useBench, useOnHand } from "../../parts/bench";
 import { BoundNumber, BoundText, type Editable } from "../../parts/bound";
 import { Choose, labelled, named } from "../../parts/Choose";
 import { type LoadBase, ScentFields } from "../../parts/ScentFields";
+import { TableHead } from "../../parts/TableHead";
 import { useUnits } from "../../parts/units";
 
 interface Props {
@@ -74,15 +75,9 @@ export function ScentMix({ open, path, scent, massG, dose, where, plan, derived 
       </p>
       {scent && (
         <table className="w-full text-[13px]">
-          <thead>
-            <tr className="text-left text-[12.5px] text-muted">
-              <th className="font-normal">part</th>
-              <th className="font-normal">share</th>
-              <th className="font-normal">the clock uses</th>
-              <th className="text-right font-normal">of the cured bar</th>
-              <th className="pl-2 font-normal">limit</th>
-            </tr>
-          </thead>
+          <TableHead
+            columns={["part", "share", "the clock uses", ["of the cured bar", "text-right"], ["limit", "pl-2"]]}
+          />
           <tbody>
             {scent.parts.map((p) => {
               const at = [...path, "parts", `#${p.id}`];
