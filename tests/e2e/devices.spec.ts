@@ -1,4 +1,5 @@
 import { type ChildProcess, spawn } from "node:child_process";
+import type { Page } from "@playwright/test";
 import { environment } from "../../scripts/tooling.mjs";
 import { addressOf } from "./address";
 import { newPour, press, saved } from "./journey";
@@ -45,17 +46,13 @@ test("a thermometer of its own: the lye's and the oils' temperature with a press
   ]);
 });
 
-test("a scale of its own: every cup with one key, the bowl is 8 % light, and the server dies in between", async ({
-  browser,
-  server,
-  again,
-}) => {
-  const { context, page } = await deviceAt(browser, server);
+/** Opens a pour that is on beside a scale whose bowl is 8 % light, and weighs the bowl. Resolves to the batch's id. */
+async function bowlWeighed(page: Page, address: string): Promise<string> {
   const url = await newPour(page, "With the scale");
   const id = new URL(url).pathname.split("/")[2];
   await page.getByRole("button", { name: /start the clock/ }).click();
   await expect(instruction(page)).toHaveText(/^Pour the lye/);
-  device("scale", "--to", server.address, "--follow", id, "--off=-8", "--settles", "0.2", "--pours", "600");
+  device("scale", "--to", address, "--follow", id, "--off=-8", "--settles", "0.2", "--pours", "600");
   await press(page, "Space Space");
   // The pad opens by itself; the bowl alone was never weighed, so that is asked for first, by hand.
   await expect(page.getByText("What does the empty bowl weigh?")).toBeVisible();
@@ -65,30 +62,35 @@ test("a scale of its own: every cup with one key, the bowl is 8 % light, and the
   await expect(page.getByText("still", { exact: true })).toBeVisible();
   await page.keyboard.press("Enter");
   await expect(instruction(page)).toHaveText(/^Weigh out Ink/);
-  await keptHere(page);
-  await saved(page);
-  server.child.kill("SIGKILL");
-  await server.exit;
-  await page.reload();
-  await expect(instruction(page)).toHaveText(/^Weigh out Ink/);
-  // The scale is heard again once there is somebody to tell.
-  await up(await again());
+  return id;
+}
+
+/** Pours a cup by what the scale says, and says once that it stands. */
+async function cupWeighed(page: Page, cup: string): Promise<void> {
+  await expect(instruction(page)).toHaveText(new RegExp(`^Weigh out ${cup}`));
+  await expect(page.getByTestId("live-scale")).toHaveText(/to pour|on the target/);
+  await expect(page.getByTestId("live-scale")).toHaveText("on the target: stop");
+  // A pan that moves once more is asked again, as a hand would.
+  await expect(async () => {
+    if (await page.getByText("still", { exact: true }).isVisible()) await page.keyboard.press("Enter");
+    await expect(instruction(page)).not.toHaveText(new RegExp(`^Weigh out ${cup}`), { timeout: 1000 });
+  }).toPass();
+}
+
+const readingsOf = async (page: Page, id: string) => {
+  const { document } = await (await page.request.get(`/api/batches/${id}`)).json();
+  const said = document.record.events.filter((e: { kind: string }) => e.kind === "reading");
+  return { document, said: said.map((r: { what: string; from: string }) => [r.what, r.from]) };
+};
+
+test("a scale of its own: every cup with one key, and the bowl is 8 % light", async ({ page }) => {
+  const id = await bowlWeighed(page, addressOf());
   // From here one key a reading: the next cup opens by itself.
-  for (const cup of ["Ink", "Brass"]) {
-    await expect(instruction(page)).toHaveText(new RegExp(`^Weigh out ${cup}`));
-    await expect(page.getByTestId("live-scale")).toHaveText(/to pour|on the target/);
-    await expect(page.getByTestId("live-scale")).toHaveText("on the target: stop");
-    // A pan that moves once more is asked again, as a hand would.
-    await expect(async () => {
-      if (await page.getByText("still", { exact: true }).isVisible()) await page.keyboard.press("Enter");
-      await expect(instruction(page)).not.toHaveText(new RegExp(`^Weigh out ${cup}`), { timeout: 1000 });
-    }).toPass();
-  }
+  for (const cup of ["Ink", "Brass"]) await cupWeighed(page, cup);
   await expect(instruction(page)).not.toHaveText(/^Weigh out/);
   await saved(page);
-  const { document } = await (await page.request.get(`/api/batches/${id}`)).json();
-  const readings = document.record.events.filter((e: { kind: string }) => e.kind === "reading");
-  expect(readings.map((r: { what: string; from: string }) => [r.what, r.from])).toEqual([
+  const { document, said } = await readingsOf(page, id);
+  expect(said).toEqual([
     ["bowl", "scale"],
     ["cup", "scale"],
     ["cup", "scale"],
@@ -96,5 +98,27 @@ test("a scale of its own: every cup with one key, the bowl is 8 % light, and the
   const { masses } = await (await page.request.post("/api/plan/derive", { data: document })).json();
   const [pot] = masses.batters;
   expect(pot.baseG / pot.plannedBaseG).toBeCloseTo(0.92, 2);
+});
+
+test("the server dies between two readings: the scale is heard again once there is somebody to tell", async ({
+  browser,
+  server,
+  again,
+}) => {
+  const { context, page } = await deviceAt(browser, server);
+  const id = await bowlWeighed(page, server.address);
+  await keptHere(page);
+  await saved(page);
+  server.child.kill("SIGKILL");
+  await server.exit;
+  await page.reload();
+  await expect(instruction(page)).toHaveText(/^Weigh out Ink/);
+  await up(await again());
+  await cupWeighed(page, "Ink");
+  await saved(page);
+  expect((await readingsOf(page, id)).said).toEqual([
+    ["bowl", "scale"],
+    ["cup", "scale"],
+  ]);
   await context.close();
 });

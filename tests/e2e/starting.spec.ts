@@ -83,37 +83,37 @@ const command = (environment: Record<string, string>, ...args: string[]) =>
     encoding: "utf8",
   });
 
-test("a backup is made by a command while the server runs", async () => {
-  const environment = { TUNDISH_DATA_DIR: join(base, "backed"), PORT: "4475" };
-  const first = await running(environment);
-  const file = join(base, "out.zip");
-  expect(command(environment, "tools/backup.ts", file)).toContain(file);
-  expect(existsSync(file)).toBe(true);
-  await first.stop();
-});
+test.describe
+  .serial("backups", () => {
+    const studio = join(base, "damaged");
+    const environment = { TUNDISH_DATA_DIR: studio, PORT: "4473" };
 
-test("a damaged database says which backup is newest, and the command puts it back", async () => {
-  const studio = join(base, "damaged");
-  const environment = { TUNDISH_DATA_DIR: studio, PORT: "4473" };
-  const first = await running(environment);
-  expect((await make(first.address, "Kept")).status).toBe(201);
-  expect(
-    (await fetch(`${first.address}/api/backups`, { method: "POST", headers: { connection: "close" } })).status,
-  ).toBe(201);
-  await first.stop("SIGKILL");
-  rmSync(join(studio, "database", "global", "pg_control"));
+    test("are made by a command and by the application while the server runs", async () => {
+      const first = await running(environment);
+      expect((await make(first.address, "Kept")).status).toBe(201);
+      const file = join(base, "out.zip");
+      expect(command(environment, "tools/backup.ts", file)).toContain(file);
+      expect(existsSync(file)).toBe(true);
+      const asked = await fetch(`${first.address}/api/backups`, { method: "POST", headers: { connection: "close" } });
+      expect(asked.status).toBe(201);
+      await first.stop("SIGKILL");
+    });
 
-  const { code, said } = await saidAtStart(environment);
-  expect(code).toBe(1);
-  const [, newest] = /npm run restore "([^"]+)"/.exec(said) ?? [];
-  expect(existsSync(newest)).toBe(true);
-  expect(command(environment, "tools/restore.ts", newest, "--yes")).toMatch(/it is kept as .*damaged/);
+    test("of them a damaged database names the newest, and the command puts it back", async () => {
+      rmSync(join(studio, "database", "global", "pg_control"));
 
-  const again = await running(environment);
-  const shelf = await (await fetch(`${again.address}/api/batches?board=planned`)).json();
-  expect(shelf.entries.map((e: { title: string }) => e.title)).toEqual(["Kept"]);
-  await again.stop();
-});
+      const { code, said } = await saidAtStart(environment);
+      expect(code).toBe(1);
+      const [, newest] = /npm run restore "([^"]+)"/.exec(said) ?? [];
+      expect(existsSync(newest)).toBe(true);
+      expect(command(environment, "tools/restore.ts", newest, "--yes")).toMatch(/it is kept as .*damaged/);
+
+      const again = await running(environment);
+      const shelf = await (await fetch(`${again.address}/api/batches?board=planned`)).json();
+      expect(shelf.entries.map((e: { title: string }) => e.title)).toEqual(["Kept"]);
+      await again.stop();
+    });
+  });
 
 test("a full disk: nothing is lost, it is said, and work goes on once there is room", async () => {
   const disk = join(base, "small");
