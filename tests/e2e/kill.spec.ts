@@ -21,7 +21,7 @@ test.describe
 
     test("was killed while it saved as well as while it started", () => {
       const sum = (of: "acknowledged" | "whileStarting") => reports.reduce((all, r) => all + r[of], 0);
-    expect(sum("acknowledged")).toBeGreaterThan(5);
+      expect(sum("acknowledged")).toBeGreaterThan(5);
       expect(sum("whileStarting")).toBeGreaterThan(2);
     });
   });

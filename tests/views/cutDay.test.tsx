@@ -128,7 +128,7 @@ describe("the loaf", () => {
     const tool = (name: string, hardest: 4 | null) => ({
       document: { name, notes: "", spec: { ...blankTool("cutter"), hardest } },
     });
-    bench = { ...EMPTY_BENCH, tools: [tool("Wire", 4), tool("Old wire", null)] } as never;
+    bench = { ...EMPTY_BENCH, tools: [tool("Wire", 4), tool("Old wire", null), tool("Ten wires", 4)] } as never;
     expect(said(wires(2))).toContain("thumb 2. Wire takes it: lay the cuts out for that in the cutting plan.");
     const onSet = vi.fn();
     render(<ThumbPad thumb={2} onSet={onSet} />);

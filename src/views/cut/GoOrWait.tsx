@@ -36,7 +36,10 @@ export function GoOrWait({ plan, after, planHref }: { plan: Plan; after: AfterPo
     );
   const { cutter } = plan.cutting;
   if (!takesThumb(cutter, cutDay.thumb)) {
-    const others = cuttersAtHand(plan, tools).filter((c) => c.hardest !== null && takesThumb(c, cutDay.thumb));
+    // The batch's own cutter may stand in the library with another number: it is not named as a way out of itself.
+    const others = cuttersAtHand(plan, tools).filter(
+      (c) => c.name !== cutter.name && c.hardest !== null && takesThumb(c, cutDay.thumb),
+    );
     return (
       <p className="notice-amber" data-testid="go-or-wait">
         Thumb {cutDay.thumb} of 4, {THUMB_WORDS[cutDay.thumb]}: too firm for {cutter.name}, which cuts up to thumb{" "}
