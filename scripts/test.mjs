@@ -2,6 +2,7 @@
 import { spawn } from "node:child_process";
 import { existsSync, mkdirSync, openSync, readdirSync, readFileSync, rmSync } from "node:fs";
 import { join } from "node:path";
+import { folderInMemory } from "./memory.mjs";
 import { refuseOldNode } from "./starting.mjs";
 import {
   bin,
@@ -92,6 +93,7 @@ const begin = (name) => console.log(`\n— ${name} (after ${Math.round((Date.now
 refuseOldNode();
 // Tests bring their own databases.
 delete environment.DATABASE_URL;
+if (!process.env.TMPDIR) Object.assign(environment, { TMPDIR: folderInMemory() ?? undefined });
 installPackages();
 begin("lint");
 count(run(bin("biome"), ["ci", "--reporter=summary", "."]) === 0);

@@ -7,9 +7,10 @@ import { expect, test } from "@playwright/test";
 const own = Object.values(networkInterfaces())
   .flatMap((list) => list ?? [])
   .find((a) => !a.internal && a.family === "IPv4")?.address;
-const directory = mkdtempSync(join(tmpdir(), "tundish-access-"));
+let directory: string;
 let server: ChildProcess;
 test.beforeAll(async () => {
+  directory = mkdtempSync(join(tmpdir(), "tundish-access-"));
   server = spawn(process.execPath, ["scripts/start.mjs"], {
     env: { ...process.env, HOST: "0.0.0.0", PORT: "4481", TUNDISH_DATA_DIR: directory },
   });

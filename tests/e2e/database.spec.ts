@@ -13,12 +13,12 @@ test.use({ isDrawn: false });
 test.describe
   .serial("one database server", () => {
     test.skip(!postgresPrograms(), "no PostgreSQL server on this machine");
-    const home = mkdtempSync(join(tmpdir(), "tundish-home-"));
+    let home: string;
     let server: Awaited<ReturnType<typeof startPostgres>>;
     let own: { DATABASE_URL: string; TUNDISH_DATA_DIR: string };
     let id: string;
     test.beforeAll(async () => {
-      if (!postgresPrograms()) return;
+      home = mkdtempSync(join(tmpdir(), "tundish-home-"));
       server = await startPostgres();
       own = { DATABASE_URL: await server.newDatabase(), TUNDISH_DATA_DIR: join(home, "backups") };
     });

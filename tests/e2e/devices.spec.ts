@@ -2,11 +2,11 @@ import { type ChildProcess, spawn } from "node:child_process";
 import type { Page } from "@playwright/test";
 import { environment } from "../../scripts/tooling.mjs";
 import { addressOf } from "./address";
-import { newPour, press, saved } from "./journey";
+import { make, newPour, press, saved } from "./journey";
 import { deviceAt, instruction, keptHere } from "./pouring";
 import { expect, test, up } from "./servers";
 
-test.use({ serviceWorkers: "allow" });
+test.use({ isDrawn: false });
 
 const running: ChildProcess[] = [];
 /** A simulated device as a process of its own. */
@@ -48,11 +48,12 @@ test("a thermometer of its own: the lye's and the oils' temperature with a press
 
 /** Opens a pour that is on beside a scale whose bowl is 8 % light, and weighs the bowl. Resolves to the batch's id. */
 async function bowlWeighed(page: Page, address: string): Promise<string> {
-  const url = await newPour(page, "With the scale");
-  const id = new URL(url).pathname.split("/")[2];
+  const path = await make(page, "With the scale", true);
+  const id = path.split("/")[2];
+  device("scale", "--to", address, "--follow", id, "--off=-8", "--settles", "0.2", "--pours", "600");
+  await page.goto(`${path}/pour`);
   await page.getByRole("button", { name: /start the clock/ }).click();
   await expect(instruction(page)).toHaveText(/^Pour the lye/);
-  device("scale", "--to", address, "--follow", id, "--off=-8", "--settles", "0.2", "--pours", "600");
   await press(page, "Space Space");
   // The pad opens by itself; the bowl alone was never weighed, so that is asked for first, by hand.
   await expect(page.getByText("What does the empty bowl weigh?")).toBeVisible();
@@ -105,7 +106,7 @@ test("the server dies between two readings: the scale is heard again once there 
   server,
   again,
 }) => {
-  const { context, page } = await deviceAt(browser, server);
+  const { context, page } = await deviceAt(browser, server, { serviceWorkers: "allow" });
   const id = await bowlWeighed(page, server.address);
   await keptHere(page);
   await saved(page);

@@ -94,8 +94,11 @@ export async function leadByKey(page: Page, handle: string, way: "ArrowUp" | "Ar
 
 export const saved = (page: Page) => expect(page.locator("[data-save=saved]")).toBeVisible();
 
-/** Makes a new batch of this name as the studio's practice has it. How a person gets there is a journey of its own (idea.spec.ts). Resolves to its path. */
-async function make(page: Page, title: string, isWeighed = false): Promise<string> {
+/**
+ * Makes a new batch of this name as the studio's practice has it. How a person gets there is a journey of its own (idea.spec.ts). Resolves to its path.
+ * @param isWeighed whether its weigh-up sheet is ticked whole
+ */
+export async function make(page: Page, title: string, isWeighed = false): Promise<string> {
   const settings = (await (await page.request.get("/api/settings")).json()) as { document: Settings };
   const plan = newPlan(title, 7, settings.document);
   const now = new Date().toISOString();

@@ -6,8 +6,11 @@ import { killRounds } from "../../tools/reliability/kill";
 
 test.describe
   .serial("a server that is killed at random moments", () => {
-    const directory = mkdtempSync(join(tmpdir(), "tundish-killed-"));
+    let directory: string;
     const reports: Awaited<ReturnType<typeof killRounds>>[] = [];
+    test.beforeAll(() => {
+      directory = mkdtempSync(join(tmpdir(), "tundish-killed-"));
+    });
     test.afterAll(() => rmSync(directory, { recursive: true, force: true }));
 
     for (const seed of [20_261_126, 20_261_128])

@@ -11,7 +11,10 @@ test.afterEach(() => {
   for (const child of children.splice(0)) child.kill("SIGKILL");
 });
 
-const base = mkdtempSync(join(tmpdir(), "tundish-starting-"));
+let base: string;
+test.beforeAll(() => {
+  base = mkdtempSync(join(tmpdir(), "tundish-starting-"));
+});
 test.afterAll(() => rmSync(base, { recursive: true, force: true }));
 
 /** Starts a server that cannot start, and gives what it says. */
@@ -85,8 +88,12 @@ const command = (environment: Record<string, string>, ...args: string[]) =>
 
 test.describe
   .serial("backups", () => {
-    const studio = join(base, "damaged");
-    const environment = { TUNDISH_DATA_DIR: studio, PORT: "4473" };
+    let studio: string;
+    let environment: { TUNDISH_DATA_DIR: string; PORT: string };
+    test.beforeAll(() => {
+      studio = join(base, "damaged");
+      environment = { TUNDISH_DATA_DIR: studio, PORT: "4473" };
+    });
 
     test("are made by a command and by the application while the server runs", async () => {
       const first = await running(environment);
