@@ -107,45 +107,43 @@ export function makePhoto(
   const level = spoiling.exposure * Math.exp(0.1 * gauss(random));
   const rgb = new Float32Array(3 * width * height);
   const mmPerPx = widthMm / face.width;
+  /** Red, green and blue of the pixel that is made, from 0 to 1. */
+  const mean = new Float64Array(3);
+  const show = ({ r, g, b }: { r: number; g: number; b: number }, ashen: number, worn: number) => {
+    mean[0] += (worn * (r * (1 - ashen) + ASH * ashen)) / 4;
+    mean[1] += (worn * (g * (1 - ashen) + ASH * ashen)) / 4;
+    mean[2] += (worn * (b * (1 - ashen) + ASH * ashen)) / 4;
+  };
+  const showFace = (u: number, v: number) => {
+    const cy = Math.floor(v * face.height);
+    const own = colours[face.colour[cy * face.width + Math.floor(u * face.width)]] ?? GROUND;
+    const deep = cy * mmPerPx;
+    const from = Math.min(2, Math.floor(3 * u));
+    const part = (3 * u) % 1;
+    const until = ash[from] + (ash[from + 1] - ash[from]) * part * part * (3 - 2 * part);
+    const rimMm = Math.min(u * face.width, (1 - u) * face.width, (1 - v) * face.height) * mmPerPx;
+    show(own, deep < until ? 0.75 * (1 - deep / until) : 0, rimMm < 1.2 ? 0.82 : 1);
+  };
   for (let y = 0; y < height; y++)
     for (let x = 0; x < width; x++) {
       const [fx, fy] = [(2 * x) / width - 1, (2 * y) / height - 1];
       const shade =
         level *
         Math.exp(0.5 * (wave[0] * fx + wave[1] * fy + wave[2] * fx * fx + wave[3] * fx * fy + wave[4] * fy * fy));
-      let [r, g, b] = [0, 0, 0];
-      for (const [ox, oy] of [
-        [0.25, 0.25],
-        [0.75, 0.25],
-        [0.25, 0.75],
-        [0.75, 0.75],
-      ]) {
-        const [u, v] = back(x + ox, y + oy);
-        const inside = u >= 0 && u < 1 && v >= 0 && v < 1;
-        let c = isPaper(x + ox, y + oy) ? PAPER : GROUND;
-        if (inside) {
-          const [cx, cy] = [Math.floor(u * face.width), Math.floor(v * face.height)];
-          const own = colours[face.colour[cy * face.width + cx]] ?? GROUND;
-          const deep = cy * mmPerPx;
-          const [from, part] = [Math.min(2, Math.floor(3 * u)), (3 * u) % 1];
-          const until = ash[from] + (ash[from + 1] - ash[from]) * part * part * (3 - 2 * part);
-          const white = deep < until ? 0.75 * (1 - deep / until) : 0;
-          const rimMm = Math.min(u * face.width, (1 - u) * face.width, (1 - v) * face.height) * mmPerPx;
-          const worn = rimMm < 1.2 ? 0.82 : 1;
-          c = {
-            r: worn * (own.r * (1 - white) + ASH * white),
-            g: worn * (own.g * (1 - white) + ASH * white),
-            b: worn * (own.b * (1 - white) + ASH * white),
-          };
+      mean.fill(0);
+      // Four places of each pixel.
+      for (let oy = y + 0.25; oy < y + 1; oy += 0.5)
+        for (let ox = x + 0.25; ox < x + 1; ox += 0.5) {
+          const w = back[6] * ox + back[7] * oy + back[8];
+          const u = (back[0] * ox + back[1] * oy + back[2]) / w;
+          const v = (back[3] * ox + back[4] * oy + back[5]) / w;
+          if (u >= 0 && u < 1 && v >= 0 && v < 1) showFace(u, v);
+          else show(isPaper(ox, oy) ? PAPER : GROUND, 0, 1);
         }
-        r += c.r / 4;
-        g += c.g / 4;
-        b += c.b / 4;
-      }
       const i = 3 * (y * width + x);
-      rgb[i] = r * shade * red;
-      rgb[i + 1] = g * shade;
-      rgb[i + 2] = b * shade * blue;
+      rgb[i] = mean[0] * shade * red;
+      rgb[i + 1] = mean[1] * shade;
+      rgb[i + 2] = mean[2] * shade * blue;
     }
   const soft = spoiling.blurPx > 0 ? blurred({ width, height, rgb }, spoiling.blurPx) : rgb;
   const data = new Uint8ClampedArray(4 * width * height);
@@ -168,12 +166,12 @@ export function makePhoto(
   };
 }
 
-/** From a place in the photo to the place on the face, both from 0 to 1 over it. */
-function inverseOf(corners: readonly (readonly [number, number])[]): (x: number, y: number) => [number, number] {
+/** The map from a place in the photo to the place on the face, from 0 to 1 over it: nine numbers, row by row of their matrix. */
+function inverseOf(corners: readonly (readonly [number, number])[]): number[] {
   const h = homography(corners)!;
   // The inverse of a homography by its adjugate.
   const [a, b, c, d, e, f, g, i] = h;
-  const m = [
+  return [
     e - f * i,
     c * i - b,
     b * f - c * e,
@@ -184,10 +182,6 @@ function inverseOf(corners: readonly (readonly [number, number])[]): (x: number,
     b * g - a * i,
     a * e - b * d,
   ];
-  return (x, y) => {
-    const w = m[6] * x + m[7] * y + m[8];
-    return [(m[0] * x + m[1] * y + m[2]) / w, (m[3] * x + m[4] * y + m[5]) / w];
-  };
 }
 
 /** A face as it lies before who photographs its bar from the other side. */

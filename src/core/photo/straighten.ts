@@ -111,22 +111,32 @@ export function blurred({ width, height, rgb }: Straight, sdPx: number): Float32
   const reach = Math.max(1, Math.ceil(2.5 * sdPx));
   const weights = Array.from({ length: 2 * reach + 1 }, (_, i) => Math.exp(-(((i - reach) / sdPx) ** 2) / 2));
   const sum = weights.reduce((s, w) => s + w, 0);
-  const pass = (from: Float32Array, isDown: boolean) => {
-    const to = new Float32Array(from.length);
-    for (let y = 0; y < height; y++)
-      for (let x = 0; x < width; x++)
-        for (let c = 0; c < 3; c++) {
-          let v = 0;
-          for (let k = -reach; k <= reach; k++) {
-            const xx = isDown ? x : Math.min(width - 1, Math.max(0, x + k));
-            const yy = isDown ? Math.min(height - 1, Math.max(0, y + k)) : y;
-            v += weights[k + reach] * from[3 * (yy * width + xx) + c];
-          }
-          to[3 * (y * width + x) + c] = v / sum;
-        }
-    return to;
-  };
-  return pass(pass(rgb, false), true);
+  const length = 3 * width;
+  const across = new Float32Array(rgb.length);
+  // A row with its ends repeated as far as the blur reaches.
+  const padded = new Float64Array(3 * (width + 2 * reach));
+  for (let row = 0; row < rgb.length; row += length) {
+    for (let x = -reach; x < width + reach; x++) {
+      const from = row + 3 * Math.min(width - 1, Math.max(0, x));
+      for (let c = 0; c < 3; c++) padded[3 * (x + reach) + c] = rgb[from + c];
+    }
+    for (let i = 0; i < length; i++) {
+      let v = 0;
+      for (let k = 0; k < weights.length; k++) v += weights[k] * padded[i + 3 * k];
+      across[row + i] = v / sum;
+    }
+  }
+  const both = new Float32Array(rgb.length);
+  const sums = new Float64Array(length);
+  for (let y = 0; y < height; y++) {
+    sums.fill(0);
+    for (let k = 0; k < weights.length; k++) {
+      const row = length * Math.min(height - 1, Math.max(0, y + k - reach));
+      for (let i = 0; i < length; i++) sums[i] += weights[k] * across[row + i];
+    }
+    for (let i = 0; i < length; i++) both[length * y + i] = sums[i] / sum;
+  }
+  return both;
 }
 
 /**
