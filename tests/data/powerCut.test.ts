@@ -11,7 +11,7 @@ describe("a power cut while batches are saved", () => {
       "saving",
       COUNT,
       () => 24,
-      (directory, diary) => saveLater(directory, diary, 150),
+      (directory, diary) => saveLater(directory, diary, 220),
     ));
   });
 

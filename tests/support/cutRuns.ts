@@ -3,7 +3,7 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { expect, it } from "vitest";
 import { newPlan } from "../../src/core/document/newPlan";
-import { generator } from "../../src/core/units/random";
+import { generator, hashSeed } from "../../src/core/units/random";
 import { createBatch, deleteBatch, getBatch, saveBatch } from "../../src/data/batches";
 import { openDatabase } from "../../src/data/open";
 import { ForgetfulDisk } from "./powerCut";
@@ -22,10 +22,12 @@ export interface Diary {
   onItsWay: string | null;
   /** Whether the power may go now. */
   isArmed: boolean;
+  /** Numbers of this run, the same whatever ran before it. */
+  random: () => number;
 }
 
 export const base = mkdtempSync(join(tmpdir(), "tundish-power-"));
-const random = generator(20_261_126);
+const SEED = 20_261_126;
 
 export const titleOf = (id: string, version: number) => `${id} as of ${version}`;
 
@@ -43,7 +45,8 @@ export async function cutDuring(
   const directory = join(base, name);
   const disk = new ForgetfulDisk(directory, `${directory}-disk`);
   disk.syncsReally = syncsReally;
-  const diary: Diary = { acknowledged: new Map(), onItsWay: null, isArmed: true };
+  const random = generator(hashSeed(SEED, name));
+  const diary: Diary = { acknowledged: new Map(), onItsWay: null, isArmed: true, random };
   const images: Image[] = [];
   const next = (of: number) => 1 + Math.floor(random() * 2 * of);
   let apart = gap(directory);
@@ -69,19 +72,17 @@ export async function cutDuring(
   return { images, disk };
 }
 
-/** Makes a database, and saves in it from then on under the threat of a cut. */
+/** Makes a database, and saves in it once it is open, from then on under the threat of a cut. */
 export async function saveLater(directory: string, diary: Diary, times: number): Promise<void> {
   diary.isArmed = false;
-  const { close } = await openDatabase(directory);
-  await close();
-  diary.isArmed = true;
   await saveMany(directory, diary, times);
 }
 
 /** Saves, new batches and deletions, one after another. */
 export async function saveMany(directory: string, diary: Diary, times: number): Promise<void> {
   const { db, close } = await openDatabase(directory);
-  const { acknowledged } = diary;
+  diary.isArmed = true;
+  const { acknowledged, random } = diary;
   for (let i = 0; i < times; i++) {
     const id = `b${Math.floor(random() * 8)}`;
     const seen = acknowledged.get(id) ?? null;
