@@ -1,4 +1,6 @@
+import { randomUUID } from "node:crypto";
 import type { Browser, BrowserContextOptions, Page } from "@playwright/test";
+import { derive } from "../../src/core/derive/derive";
 import type { Plan } from "../../src/core/document/schema";
 import { patient, saved, undrawn } from "./journey";
 import { expect, type OwnServer, up } from "./servers";
@@ -41,6 +43,28 @@ export async function pouring(
   await context.request.post(`/api/batches/${id}/events`, { data: { kind: "started", id: "s0", at, by: "" } });
   await expect(instruction(page)).toHaveText(/^Pour the lye/);
   return { context, page, id };
+}
+
+/**
+ * Notes all at once, as another device would, that the steps before the first of this title are done; all that are left without one. What a key does to each
+ * is looked at in journeys of its own.
+ */
+export async function othersDo(page: Page, id: string, until: RegExp | null): Promise<void> {
+  await saved(page);
+  const path = `/api/batches/${id}`;
+  const { timeline, instructions } = derive((await (await page.request.get(path)).json()).document);
+  const { steps } = timeline!;
+  const left = steps.filter((s) => !s.done);
+  const end = until ? left.findIndex((s) => until.test(instructions.get(s.id)!.title)) : left.length;
+  expect(end).toBeGreaterThanOrEqual(0);
+  const at = await page.evaluate(() => new Date().toISOString());
+  const data = left.slice(0, end).map((step) => ({
+    ...{ kind: "stepDone", id: randomUUID(), at, by: "another" },
+    ...{ stepId: step.id, isLast: step === steps.at(-1) },
+  }));
+  const noted = await page.request.post(`${path}/events`, { data });
+  expect(noted.ok(), await noted.text()).toBe(true);
+  if (until) await expect(instruction(page)).toHaveText(until);
 }
 
 /** The server dies; the pour is reloaded and goes on with what `meanwhile` does; a new server then knows all of it. */
