@@ -1,5 +1,6 @@
 import { newPlan } from "../../src/core/document/newPlan";
-import { expect, newPour, pourOn, saved, test } from "./journey";
+import { expect, newPour, saved, test } from "./journey";
+import { othersDo } from "./pouring";
 
 test.use({ isDrawn: false });
 
@@ -9,7 +10,7 @@ test("after the pour: what is due is asked at its hour, stays through a reload a
 }) => {
   const url = await newPour(page, "Asked for hours");
   await page.getByRole("button", { name: /start the clock/ }).click();
-  await pourOn(page);
+  await othersDo(page, url.split("/").at(-1)!, null);
   const now = page.getByRole("heading", { level: 2 }).first();
   // Misted as the last step but one of the pour: not asked about again.
   await expect(now).toHaveText("Cover it");

@@ -1,4 +1,5 @@
-import { expect, newBatch, pourOn, press, saved, test } from "./journey";
+import { expect, newBatch, press, saved, test } from "./journey";
+import { othersDo } from "./pouring";
 
 test.use({ isDrawn: false });
 
@@ -71,7 +72,7 @@ test("a batter that runs while it is poured is answered, and teaches the clock a
   await expect(page.getByRole("complementary").getByText("medium").first()).toBeVisible();
   await page.reload();
   await expect(page.getByRole("heading", { name: /What was it/ })).toHaveCount(0);
-  await pourOn(page);
+  await othersDo(page, url.split("/").at(-1)!, null);
   await page.getByRole("link", { name: "To the book" }).click();
   await page.getByRole("button", { name: "Close the batch and learn from it" }).click();
   const lessons = page.getByRole("region", { name: "What it taught" });
