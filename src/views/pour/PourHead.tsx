@@ -26,7 +26,7 @@ export function PourHead({ title, pour, commands, live, voice, saveState, laneCh
   return (
     <header className="flex items-center gap-6 border-b-2 border-ink px-6 py-2 max-lg:flex-wrap max-lg:gap-x-4 max-lg:gap-y-1">
       <h1 className="text-[24px]">{title}</h1>
-      <span className="text-[17px]" data-testid="step-count">
+      <span className="text-[17px]">
         {pour.current ? `step ${pour.currentIndex + 1} of ${pour.derived.timeline!.steps.length}` : "done here"}
       </span>
       {laneChoice}
