@@ -26,7 +26,7 @@ interface Props {
   onStart: () => void;
 }
 
-/** Cautions and what stands in the way, before lye meets oil. Unticked safety items bar the start; others are asked about once. */
+/** Cautions and what stands in the way, before lye meets oil. Unticked safety items bar the start; others are asked about once: what bars it stands next to the button, on a phone below it. */
 export function BeforePour({ id, batch, derived, isKept, openedMs, onStart }: Props) {
   const { grams } = useUnits();
   const blocks = derived.notices.filter((n) => n.level === "block");
@@ -65,7 +65,6 @@ export function BeforePour({ id, batch, derived, isKept, openedMs, onStart }: Pr
         )}
       </div>
       <div>
-        <Meeting id={id} batch={batch} derived={derived} openedMs={openedMs} />
         {open.safety.length > 0 && (
           <section className="mb-5">
             <h2 className="text-[20px] text-cut">Not ticked yet</h2>
@@ -107,6 +106,7 @@ export function BeforePour({ id, batch, derived, isKept, openedMs, onStart }: Pr
           </section>
         )}
         <Notices head="Cannot be poured yet" className="notice-cut" notices={blocks} />
+        <Meeting id={id} batch={batch} derived={derived} openedMs={openedMs} />
         <Notices head="Look at these first" className="notice-amber" notices={asks} />
         {derived.masses && (
           <section>
