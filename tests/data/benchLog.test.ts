@@ -63,8 +63,8 @@ describe.each(engines())("the log of a batch in the $name database", (engine) =>
   it("a log that would make the document too large to be saved is full, and nothing of it is noted", async () => {
     const id = await begun();
     const { operations } = newPlan("Evening", 1);
-    const value = Array.from({ length: 40 }, () => operations).flat();
-    const large: BenchEvent[] = Array.from({ length: 60 }, (_, k) => ({
+    const value = Array.from({ length: 400 }, () => operations).flat();
+    const large: BenchEvent[] = Array.from({ length: 6 }, (_, k) => ({
       ...{ kind: "replanned", id: `l${k}`, at: at(20 + k), by: "" },
       words: "again",
       edit: { kind: "set", path: ["operations"], value },

@@ -1,17 +1,12 @@
-import { newPlan } from "../../src/core/document/newPlan";
 import type { Plan } from "../../src/core/document/schema";
-import { poured } from "../../src/data/demo/parts";
-import { expect, press, saved, test } from "./journey";
+import { expect, pouredBefore, press, saved, test } from "./journey";
 
 test.use({ isDrawn: false });
 
 test("the second half: cut day by keys, weighings until it levels off, what is to be otherwise comes with a copy and is applied, all is found", async ({
   page,
 }) => {
-  const on = new Date(Date.now() - 3 * 86_400_000).toISOString().slice(0, 10);
-  const plan = poured(newPlan("Second half", 3), on, 1, null, "", {});
-  const { id } = await (await page.request.post("/api/batches", { data: plan })).json();
-  const stored = async (): Promise<Plan> => (await (await page.request.get(`/api/batches/${id}`)).json()).document;
+  const { id, stored } = await pouredBefore(page, "Second half");
 
   // What is due on the shelf leads to the day of the cut.
   await page.goto("/");
@@ -30,7 +25,7 @@ test("the second half: cut day by keys, weighings until it levels off, what is t
   await press(page, "Tab y r");
   await expect(page.getByTestId("cut-count")).toHaveText(/^10 of 10 bars, 9 as predicted, 1 kept\. air in 1$/);
   await saved(page);
-  const { cutDay, days } = (await stored()).record;
+  const { cutDay, days } = (await stored()).document.record;
   expect(days.cut).not.toBeNull();
   const second = cutDay.bars.find((b) => b.number === 2)!;
   expect(second).toMatchObject({ massG: 141, fate: "keep" });

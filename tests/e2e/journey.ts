@@ -1,8 +1,10 @@
 import { type BrowserContext, test as base, expect, type Page } from "@playwright/test";
 import { derive } from "../../src/core/derive/derive";
 import { newPlan } from "../../src/core/document/newPlan";
+import type { Plan } from "../../src/core/document/schema";
 import type { Settings } from "../../src/core/practice/practiceSchema";
 import { tickOf } from "../../src/core/prepare/tick";
+import { poured } from "../../src/data/demo/parts";
 import { addressOf } from "./address";
 
 /** Waits until a page takes what is typed and pressed. */
@@ -161,3 +163,13 @@ export const deafen = (page: Page) =>
     };
     Object.assign(window, { SharedWorker: undefined, EventSource: deaf });
   });
+
+/** A batch that was poured three days ago, made by the API: its id, its plan, and how it stands by then. */
+export async function pouredBefore(page: Page, title: string) {
+  const on = new Date(Date.now() - 3 * 86_400_000).toISOString().slice(0, 10);
+  const plan = poured(newPlan(title, 3), on, 1, null, "", {});
+  const { id } = await (await page.request.post("/api/batches", { data: plan })).json();
+  const stored = async () =>
+    (await page.request.get(`/api/batches/${id}`)).json() as Promise<{ version: number; document: Plan }>;
+  return { id: id as string, plan, stored };
+}

@@ -1,20 +1,13 @@
 import sharp from "sharp";
-import { newPlan } from "../../src/core/document/newPlan";
-import type { Plan } from "../../src/core/document/schema";
 import { photographedBars } from "../../src/data/demo/bars";
-import { poured } from "../../src/data/demo/parts";
-import { expect, saved, test } from "./journey";
+import { expect, pouredBefore, saved, test } from "./journey";
 
 test.use({ isDrawn: false });
 
 test("a photo of a bar: added from the day of the cut, its corners set, measured beside the prediction; what it taught is drawn by the next batch", async ({
   page,
 }) => {
-  const on = new Date(Date.now() - 3 * 86_400_000).toISOString().slice(0, 10);
-  const plan = poured(newPlan("By its photo", 3), on, 1, null, "", {});
-  const { id } = await (await page.request.post("/api/batches", { data: plan })).json();
-  const stored = async () =>
-    (await page.request.get(`/api/batches/${id}`)).json() as Promise<{ version: number; document: Plan }>;
+  const { id, plan, stored } = await pouredBefore(page, "By its photo");
   const [{ made, expected }] = photographedBars(plan, [1]);
   const { width, height, data } = made.pixels;
   const jpeg = await sharp(Buffer.from(data.buffer), { raw: { width, height, channels: 4 } })

@@ -9,6 +9,7 @@ import type { Plan } from "../../src/core/document/schema";
 import { demoBatches } from "../../src/data/demo/studio";
 import { LARGEST_BATCH_FILE, readBatchFile, writeBatchFile } from "../../src/formats/batchFile";
 import { arbitraryPlan } from "../support/arbitraryPlan";
+import { between } from "../support/between";
 
 const refusal = (text: string) => {
   const read = readBatchFile(text);
@@ -193,7 +194,7 @@ describe("migrations", () => {
 describe("derive", () => {
   it("gives figures or reasons for any plan that can be read, also one that does not close", () => {
     fc.assert(
-      fc.property(arbitraryPlan, fc.double({ min: 0, max: 100, noNaN: true }), (plan, sharePct) => {
+      fc.property(arbitraryPlan, between(0, 100), (plan, sharePct) => {
         const odd = {
           ...plan,
           portions: plan.portions.map((p, i) =>

@@ -9,8 +9,9 @@ import { OILS } from "../../src/core/formula/oils";
 import { SCENT_CLASS_IDS } from "../../src/core/scent/classes";
 import type { Scent } from "../../src/core/scent/scentSchema";
 import { DOSE_BASIS_IDS, type DoseBasis, isWhole } from "../../src/core/units/dose";
+import { between } from "./between";
 
-const number = (min: number, max: number) => fc.double({ min, max, noNaN: true, noDefaultInfinity: true });
+const number = between;
 const words = fc.string({ minLength: 1, maxLength: 20 }).map((s) => `n${s.replace(/(?![\t\n\r])\p{Cc}|\p{Cs}/gu, "")}`);
 
 const scent: fc.Arbitrary<Scent | null> = fc.option(

@@ -1,3 +1,4 @@
+import { render } from "@testing-library/react";
 import { type ReactNode, useRef, useState } from "react";
 import { applyEdit, type Edit } from "../../src/core/document/edits/edit";
 import { readPlan } from "../../src/core/document/read";
@@ -37,3 +38,22 @@ export const HeldBatch = ({
   onPlan?: (plan: Plan) => void;
   children: (batch: OpenBatch) => ReactNode;
 }) => children(useHeldBatch(first, onPlan));
+
+/** Draws what stands on an open batch that nothing saves. `plan` of the answer is the batch as it stands by then. */
+export function renderHeld(first: Plan, children: (batch: OpenBatch) => ReactNode) {
+  let plan = first;
+  const keep = (now: Plan) => {
+    plan = now;
+  };
+  const { container } = render(
+    <HeldBatch first={first} onPlan={keep}>
+      {children}
+    </HeldBatch>,
+  );
+  return {
+    container,
+    get plan() {
+      return plan;
+    },
+  };
+}

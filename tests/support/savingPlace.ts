@@ -1,4 +1,4 @@
-import { afterEach, beforeEach, vi } from "vitest";
+import { afterEach, beforeEach, expect, vi } from "vitest";
 import { type SavePlace, Saver, type SaveState } from "../../src/views/parts/saver";
 
 /** The server in small: answers requests one by one, when told to. */
@@ -69,4 +69,10 @@ export function eachFindsItEmpty(): void {
     vi.useRealTimers();
     vi.unstubAllGlobals();
   });
+}
+
+/** Acknowledges what a request brought, and expects that the saver says so. */
+export async function isSavedBy(request: Asked, text: string, version = 2): Promise<void> {
+  await request.answer(200, stored(version, text));
+  expect(last().kind).toBe("saved");
 }

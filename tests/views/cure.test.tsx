@@ -1,4 +1,4 @@
-import { fireEvent, render, screen, within } from "@testing-library/react";
+import { fireEvent, screen, within } from "@testing-library/react";
 import { describe, expect, it } from "vitest";
 import { cureOf } from "../../src/core/derive/cure";
 import { derive } from "../../src/core/derive/derive";
@@ -11,7 +11,7 @@ import { KeepBar } from "../../src/views/cure/KeepBar";
 import { Tests } from "../../src/views/cure/Tests";
 import { Weighings } from "../../src/views/cure/Weighings";
 import type { Inks } from "../../src/views/parts/Chart";
-import { HeldBatch } from "../support/heldBatch";
+import { renderHeld } from "../support/heldBatch";
 
 const TODAY = "2026-11-27";
 const cut = poured(newPlan("Cure", 3), "2026-10-25", 1, 4, "", { unmoulded: "2026-10-26", cut: "2026-10-27" });
@@ -74,30 +74,20 @@ describe("the cure", () => {
   });
 });
 
-let now: Plan = cured;
-const keep = (p: Plan) => {
-  now = p;
-};
-
 describe("what is put down", () => {
   it("a weighing goes into the row of its day, the next mark stands ready, a second one of that day replaces it", () => {
-    const held = (
-      <HeldBatch first={cured} onPlan={keep}>
-        {(batch) => <Weighings batch={batch} today={TODAY} marks={["1", "5"]} />}
-      </HeldBatch>
-    );
-    render(held);
+    const held = renderHeld(cured, (batch) => <Weighings batch={batch} today={TODAY} marks={["1", "5"]} />);
     const put = (mass: string) => {
       fireEvent.change(screen.getByLabelText(/^weighs/), { target: { value: mass } });
       fireEvent.click(screen.getByRole("button", { name: "Put it down" }));
     };
     put("131");
-    expect(now.record.cure.weighings.at(-1)).toMatchObject({ on: TODAY, bar: "1", massG: 131 });
+    expect(held.plan.record.cure.weighings.at(-1)).toMatchObject({ on: TODAY, bar: "1", massG: 131 });
     expect((screen.getByLabelText("Mark of the bar") as HTMLInputElement).value).toBe("5");
     put("132");
     fireEvent.change(screen.getByLabelText("Mark of the bar"), { target: { value: "1" } });
     put("130.5");
-    const today = now.record.cure.weighings.filter((w) => w.on === TODAY);
+    const today = held.plan.record.cure.weighings.filter((w) => w.on === TODAY);
     expect(today.map((w) => [w.bar, w.massG]).sort()).toEqual([
       ["1", 130.5],
       ["5", 132],
@@ -107,33 +97,23 @@ describe("what is put down", () => {
       .closest("tr")!;
     expect(row.textContent).toMatch(/131 g|130\.5 g/);
     fireEvent.click(within(row).getByRole("button", { name: "Take away: bar 1 on 2026-11-27" }));
-    expect(now.record.cure.weighings.filter((w) => w.on === TODAY)).toHaveLength(1);
+    expect(held.plan.record.cure.weighings.filter((w) => w.on === TODAY)).toHaveLength(1);
   });
 
   it("a weighing without a mass, or of a day to come, is answered and not kept", () => {
     const before = cured.record.cure.weighings.length;
-    const held = (
-      <HeldBatch first={cured} onPlan={keep}>
-        {(batch) => <Weighings batch={batch} today={TODAY} marks={["1"]} />}
-      </HeldBatch>
-    );
-    render(held);
+    const held = renderHeld(cured, (batch) => <Weighings batch={batch} today={TODAY} marks={["1"]} />);
     fireEvent.click(screen.getByRole("button", { name: "Put it down" }));
     expect(screen.getByRole("alert").textContent).toBe("say what the bar weighs");
     fireEvent.change(screen.getByLabelText(/^weighs/), { target: { value: "130" } });
     fireEvent.change(screen.getByLabelText(/^on/), { target: { value: "2026-12-24" } });
     fireEvent.click(screen.getByRole("button", { name: "Put it down" }));
     expect(screen.getByRole("alert").textContent).toBe("this day is still to come");
-    expect(now.record.cure.weighings).toHaveLength(before);
+    expect(held.plan.record.cure.weighings).toHaveLength(before);
   });
 
   it("a look at the bar that is kept, in three answers and words; then the next one is months away", () => {
-    const held = (
-      <HeldBatch first={cured} onPlan={keep}>
-        {(batch) => <KeepBar batch={batch} today={TODAY} lookOn={TODAY} bars={[5]} />}
-      </HeldBatch>
-    );
-    render(held);
+    const held = renderHeld(cured, (batch) => <KeepBar batch={batch} today={TODAY} lookOn={TODAY} bars={[5]} />);
     expect(screen.getByText("Look at it now.")).toBeTruthy();
     const button = screen.getByRole("button", { name: "Put this look down" }) as HTMLButtonElement;
     expect(button.disabled).toBe(true);
@@ -142,26 +122,21 @@ describe("what is put down", () => {
     fireEvent.click(screen.getByRole("button", { name: "a few spots" }));
     fireEvent.click(screen.getByRole("button", { name: "a few spots" }));
     fireEvent.click(button);
-    expect(now.record.cure.looks).toEqual([
+    expect(held.plan.record.cure.looks).toEqual([
       expect.objectContaining({ on: TODAY, scent: 3, colour: "faded", spots: null, note: "" }),
     ]);
     expect(screen.getByRole("list", { name: /^Looks/ }).textContent).toBe("27 Nov 2026: scent good, colour faded");
   });
 
   it("own tests stand in own words and are taken away again; nothing is called safe", () => {
-    const held = (
-      <HeldBatch first={cured} onPlan={keep}>
-        {(batch) => <Tests batch={batch} today={TODAY} />}
-      </HeldBatch>
-    );
-    const { container } = render(held);
-    expect(container.textContent).toMatch(/does not say that a bar is safe/);
+    const held = renderHeld(cured, (batch) => <Tests batch={batch} today={TODAY} />);
+    expect(held.container.textContent).toMatch(/does not say that a bar is safe/);
     fireEvent.click(screen.getByRole("button", { name: "Put it down" }));
-    expect(now.record.cure.tests).toEqual([]);
+    expect(held.plan.record.cure.tests).toEqual([]);
     fireEvent.change(screen.getByLabelText("What was tested, and what it showed"), { target: { value: "zap: none" } });
     fireEvent.click(screen.getByRole("button", { name: "Put it down" }));
-    expect(now.record.cure.tests).toEqual([expect.objectContaining({ on: TODAY, words: "zap: none" })]);
+    expect(held.plan.record.cure.tests).toEqual([expect.objectContaining({ on: TODAY, words: "zap: none" })]);
     fireEvent.click(screen.getByRole("button", { name: "Take away the test of 2026-11-27" }));
-    expect(now.record.cure.tests).toEqual([]);
+    expect(held.plan.record.cure.tests).toEqual([]);
   });
 });

@@ -1,4 +1,4 @@
-import { fireEvent, render, screen, within } from "@testing-library/react";
+import { fireEvent, screen, within } from "@testing-library/react";
 import { describe, expect, it } from "vitest";
 import type { LineEntry } from "../../src/core/derive/line";
 import { changesBetween } from "../../src/core/derive/line";
@@ -7,22 +7,13 @@ import { copyPlan, newPlan } from "../../src/core/document/newPlan";
 import type { Plan } from "../../src/core/document/schema";
 import { NextTimes } from "../../src/views/book/NextTimes";
 import { FromLastTime } from "../../src/views/sheet/FromLastTime";
-import { HeldBatch } from "../support/heldBatch";
+import { renderHeld } from "../support/heldBatch";
 
 const plan = newPlan("First", 1);
-let now: Plan = plan;
-const keep = (p: Plan) => {
-  now = p;
-};
 
 describe("next time, in the book", () => {
   it("is put down as a new number, or in words; withdrawn and opened again", () => {
-    const held = (
-      <HeldBatch first={plan} onPlan={keep}>
-        {(batch) => <NextTimes batch={batch} />}
-      </HeldBatch>
-    );
-    render(held);
+    const held = renderHeld(plan, (batch) => <NextTimes batch={batch} />);
     const put = () => fireEvent.click(screen.getByRole("button", { name: "Put it down" }));
     put();
     expect(screen.getByRole("alert").textContent).toBe("say what to do otherwise");
@@ -32,7 +23,7 @@ describe("next time, in the book", () => {
     fireEvent.change(screen.getByLabelText("to"), { target: { value: "15" } });
     put();
     expect(screen.queryByRole("alert")).toBeNull();
-    expect(now.record.nextTimes).toEqual([
+    expect(held.plan.record.nextTimes).toEqual([
       expect.objectContaining({
         ...{ about: "shares", words: "Ink 20 % → 15 %", state: "open" },
         change: { path: ["portions", "#p2", "sharePct"], value: 15 },
@@ -43,12 +34,12 @@ describe("next time, in the book", () => {
       target: { value: "cover sooner" },
     });
     put();
-    expect(now.record.nextTimes[1]).toMatchObject({ about: "care", words: "cover sooner", change: null });
+    expect(held.plan.record.nextTimes[1]).toMatchObject({ about: "care", words: "cover sooner", change: null });
     const list = within(screen.getByRole("list", { name: "Next time" }));
     fireEvent.click(list.getAllByRole("button", { name: "withdraw" })[1]);
-    expect(now.record.nextTimes.map((n) => n.state)).toEqual(["open", "withdrawn"]);
+    expect(held.plan.record.nextTimes.map((n) => n.state)).toEqual(["open", "withdrawn"]);
     fireEvent.click(list.getByRole("button", { name: "open again" }));
-    expect(now.record.nextTimes.map((n) => n.state)).toEqual(["open", "open"]);
+    expect(held.plan.record.nextTimes.map((n) => n.state)).toEqual(["open", "open"]);
   });
 });
 
@@ -69,36 +60,22 @@ describe("from last time, on the sheet", () => {
   const copy = copyPlan(first, "Second", 2, "b1");
 
   it("stands beside what it speaks of alone; one press sets the number, and it is gone from the sheet", () => {
-    const held = (
-      <HeldBatch first={copy} onPlan={keep}>
-        {(batch) => <FromLastTime batch={batch} disabled={false} beside="cups" />}
-      </HeldBatch>
-    );
-    render(held);
+    const held = renderHeld(copy, (batch) => <FromLastTime batch={batch} disabled={false} beside="cups" />);
     expect(screen.getAllByRole("listitem")).toHaveLength(1);
     expect(screen.getByRole("listitem").textContent).toMatch(/^Last time: less Ink \(Ink 20 % → 15 %\)/);
     fireEvent.click(screen.getByRole("button", { name: "apply" }));
-    expect(now.portions[1].sharePct).toBe(15);
-    expect(now.heeded.map((h) => h.state)).toEqual(["taken", "open"]);
+    expect(held.plan.portions[1].sharePct).toBe(15);
+    expect(held.plan.heeded.map((h) => h.state)).toEqual(["taken", "open"]);
     expect(screen.queryByRole("listitem")).toBeNull();
   });
 
   it("words are heeded or left; a poured batch shows none", () => {
-    const held = (
-      <HeldBatch first={copy} onPlan={keep}>
-        {(batch) => <FromLastTime batch={batch} disabled={false} beside="pours" />}
-      </HeldBatch>
-    );
-    render(held);
+    const held = renderHeld(copy, (batch) => <FromLastTime batch={batch} disabled={false} beside="pours" />);
     expect(screen.getByRole("button", { name: "heeded" })).toBeTruthy();
     fireEvent.click(screen.getByRole("button", { name: "leave it" }));
-    expect(now.heeded.map((h) => h.state)).toEqual(["open", "left"]);
-    const past = (
-      <HeldBatch first={copy} onPlan={keep}>
-        {(batch) => <FromLastTime batch={batch} disabled={true} beside="cups" />}
-      </HeldBatch>
-    );
-    expect(render(past).container.textContent).toBe("");
+    expect(held.plan.heeded.map((h) => h.state)).toEqual(["open", "left"]);
+    const past = renderHeld(copy, (batch) => <FromLastTime batch={batch} disabled={true} beside="cups" />);
+    expect(past.container.textContent).toBe("");
   });
 });
 

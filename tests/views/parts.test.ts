@@ -6,8 +6,9 @@ import { api } from "../../src/views/parts/api";
 import { AXIS, band, half, LEFT, pointsInSight, RIGHT, ribbon, scaleOf } from "../../src/views/sheet/clock/scale";
 import { newOperation } from "../../src/views/sheet/pours/newOperation";
 import { ask } from "../../src/views/shelf/requests";
+import { between } from "../support/between";
 
-const n = (min: number, max: number) => fc.double({ min, max, noNaN: true, noDefaultInfinity: true });
+const n = between;
 const numbersIn = (path: string) => (path.match(/-?\d+(\.\d+)?/g) ?? []).map(Number);
 
 describe("the scale of the clock", () => {

@@ -1,9 +1,7 @@
 import { act, cleanup, fireEvent, render, screen, waitFor } from "@testing-library/react";
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import { computeMasses } from "../../src/core/batter/masses";
-import { applyEdit } from "../../src/core/document/edits/edit";
 import { newPlan } from "../../src/core/document/newPlan";
-import { readPlan } from "../../src/core/document/read";
 import type { Plan } from "../../src/core/document/schema";
 import {
   addPhoto,
@@ -25,17 +23,11 @@ import { PhotoList } from "../../src/views/photos/PhotoList";
 import { Taught } from "../../src/views/photos/Taught";
 import { usePhotoDesk } from "../../src/views/photos/usePhotoDesk";
 import type { PhotoAnswer, PhotoJob } from "../../src/workers/photoProtocol";
+import { editedAndKept } from "../support/edited";
 import { HeldBatch } from "../support/heldBatch";
 
 const base = poured(newPlan("Photos", 3), "2026-11-01", 1, null, "", {});
 const NOW = "2026-11-04T10:00:00.000Z";
-const done = (plan: Plan, edit: Parameters<typeof applyEdit>[1]): Plan => {
-  const tried = applyEdit(plan, edit);
-  if (!tried.ok) throw new Error(tried.reason);
-  const read = readPlan(tried.document);
-  if (!read.ok) throw new Error(JSON.stringify(read.problems));
-  return tried.document;
-};
 const face: MeasuredFace = {
   ...{
     version: MEASURE_VERSION,
@@ -49,7 +41,7 @@ const face: MeasuredFace = {
 const withPhoto = (plan: Plan, number: number): { plan: Plan; id: string } => {
   const photo = { hash: "a".repeat(64), widthPx: 800, heightPx: 600, bar: { mouldId: "m1", number }, takenOn: null };
   const added = addPhoto(plan, photo, NOW)!;
-  return { plan: done(plan, added.edit), id: added.id };
+  return { plan: editedAndKept(plan, added.edit), id: added.id };
 };
 const CORNERS = [
   [0.2, 0.2],
@@ -95,13 +87,13 @@ describe("photos of a batch", () => {
   it("count when they are measured, of a bar, not left out, and the first of their bar", () => {
     const first = withPhoto(base, 2);
     expect(countingPhotos(first.plan)).toEqual([]);
-    const measured = done(first.plan, setMeasured(first.id, MARKS, face));
+    const measured = editedAndKept(first.plan, setMeasured(first.id, MARKS, face));
     expect(countingPhotos(measured).map((p) => p.id)).toEqual([first.id]);
     const again = withPhoto(measured, 2);
-    const both = done(again.plan, setMeasured(again.id, MARKS, face));
+    const both = editedAndKept(again.plan, setMeasured(again.id, MARKS, face));
     expect(countingPhotos(both)).toHaveLength(1);
-    expect(countingPhotos(done(both, setLeftOut(first.id, true))).map((p) => p.id)).toEqual([again.id]);
-    expect(countingPhotos(done(measured, setCorners(first.id, CORNERS)))).toEqual([]);
+    expect(countingPhotos(editedAndKept(both, setLeftOut(first.id, true))).map((p) => p.id)).toEqual([again.id]);
+    expect(countingPhotos(editedAndKept(measured, setCorners(first.id, CORNERS)))).toEqual([]);
     expect(areLessonsStale(measured)).toBe(true);
     expect(areLessonsStale(base)).toBe(false);
   });
@@ -116,7 +108,7 @@ describe("photos of a batch", () => {
     };
     const { plan: one, id } = withPhoto(plan, 2);
     const counting = countingPhotos(
-      done(one, setMeasured(id, MARKS, { ...face, seenHex: ["#f4efdd", "#456a80", null] })),
+      editedAndKept(one, setMeasured(id, MARKS, { ...face, seenHex: ["#f4efdd", "#456a80", null] })),
     );
     const [hue, ...more] = huesOf(plan, counting, ["#f4efdd", "#24475a", "#e3a83f"]);
     expect(more).toEqual([]);
@@ -208,7 +200,7 @@ describe("the photo in hand", () => {
 
   it("keeps the marks that it was measured by; one that is moved meanwhile stays where it was put", async () => {
     const first = withPhoto(base, 2);
-    let plan = done(first.plan, setCorners(first.id, CORNERS));
+    let plan = editedAndKept(first.plan, setCorners(first.id, CORNERS));
     FakeWorker.answer = (job) =>
       job.kind === "measure" && job.corners
         ? [
@@ -264,13 +256,13 @@ describe("the photo in hand", () => {
       view: { kind: "lengthwise" },
       part: { fromUp: 0, toUp: 1 },
     });
-    const measured = done(plan, setMeasured(plan.record.photos[0].id, MARKS, { ...face, isWhole: false }));
+    const measured = editedAndKept(plan, setMeasured(plan.record.photos[0].id, MARKS, { ...face, isWhole: false }));
     expect(countingPhotos(measured)).toEqual([]);
   });
 
   it("that was measured by older figures counts for nothing until it is measured again, and says so", async () => {
     const { plan, id } = withPhoto(base, 2);
-    const older = done(plan, setMeasured(id, MARKS, { ...face, version: MEASURE_VERSION - 1 }));
+    const older = editedAndKept(plan, setMeasured(id, MARKS, { ...face, version: MEASURE_VERSION - 1 }));
     expect(countingPhotos(older)).toEqual([]);
     FakeWorker.answer = () => [];
     FakeWorker.late = [];
@@ -318,7 +310,7 @@ describe("the photo in hand", () => {
 
 it("what photos teach is said with its range, and as old once other photos count", () => {
   const first = withPhoto(base, 2);
-  const measured = done(first.plan, setMeasured(first.id, MARKS, face));
+  const measured = editedAndKept(first.plan, setMeasured(first.id, MARKS, face));
   const told: Plan = {
     ...measured,
     record: {
@@ -342,7 +334,7 @@ it("what photos teach is said with its range, and as old once other photos count
     "Deep ink cured lighter than its patch by 10 of 100 (give or take 5)",
   );
   expect(screen.queryByText(/other photos/)).toBeNull();
-  rerender(shown(done(told, setLeftOut(first.id, true))));
+  rerender(shown(editedAndKept(told, setLeftOut(first.id, true))));
   expect(screen.getByText(/Of other photos than those that count now/)).toBeDefined();
   expect(screen.getByRole("button", { name: /Work it out again/ })).toHaveProperty("disabled", true);
 });

@@ -4,6 +4,7 @@ import {
   type Asked,
   type Doc,
   eachFindsItEmpty,
+  isSavedBy,
   last,
   requests,
   saverAt,
@@ -39,8 +40,7 @@ describe("saving", () => {
     vi.advanceTimersByTime(0);
     expect(requests.map((r) => r.version)).toEqual(['"7"', '"8"']);
     expect(requests[1].body.text).toBe("two");
-    await requests[1].answer(200, stored(9, "two"));
-    expect(last().kind).toBe("saved");
+    await isSavedBy(requests[1], "two", 9);
   });
 
   it("a draft stays in the browser until the server has acknowledged it", async () => {
@@ -76,8 +76,7 @@ describe("saving", () => {
     expect(requests).toHaveLength(1);
     vi.advanceTimersByTime(200);
     expect(requests).toHaveLength(2);
-    await requests[1].answer(200, stored(2, "x"));
-    expect(last().kind).toBe("saved");
+    await isSavedBy(requests[1], "x");
   });
 
   it("a refusal is said in the server's words and not repeated; the next change is sent again", async () => {
@@ -92,8 +91,7 @@ describe("saving", () => {
     saver.save({ text: "short" });
     vi.advanceTimersByTime(350);
     expect(requests[1].body.text).toBe("short");
-    await requests[1].answer(200, stored(2, "short"));
-    expect(last().kind).toBe("saved");
+    await isSavedBy(requests[1], "short");
   });
 
   it("a change made while the refused one was on its way is sent without another touch", async () => {
@@ -130,8 +128,7 @@ describe("saving", () => {
     const saver = saverAt();
     saver.save({ text: "x" }, true);
     vi.advanceTimersByTime(0);
-    await requests[0].answer(200, stored(2, "x"));
-    expect(last().kind).toBe("saved");
+    await isSavedBy(requests[0], "x");
     expect(readDraft("batch1")).toBeNull();
   });
 });

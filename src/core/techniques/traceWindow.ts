@@ -13,6 +13,12 @@ export const traceWindow = (low: number, high: number, tooThin: string, tooThick
   tooThick,
 });
 
+/** For a step whose window is the same whatever it is set to. */
+export const always = (...of: Parameters<typeof traceWindow>): (() => TraceWindow) => {
+  const window = traceWindow(...of);
+  return () => window;
+};
+
 /** Window of anything that is drawn through batter. */
 export const drawnWindow = ([low, high]: readonly [number, number]): TraceWindow =>
   traceWindow(

@@ -1,5 +1,6 @@
 import { addDays, formatISO, parseISO } from "date-fns";
 import { copyPlan } from "../../core/document/newPlan";
+import type { NextTime } from "../../core/document/nextTimeSchema";
 import { readPlan } from "../../core/document/read";
 import type { Plan, Portion } from "../../core/document/schema";
 import { type FamilyId, familyOf, knobsOf, layOut } from "../../core/techniques/families/registry";
@@ -26,6 +27,10 @@ interface Year {
   verdict: string;
   after: After;
 }
+
+/** One thing to do otherwise the next time. */
+const next = (about: NextTime["about"], words: string, change: NextTime["change"] = null) =>
+  ({ about, words, change, state: "open" }) as const;
 
 const WEEKLY = [0, 7, 14, 21, 28, 35, 42];
 
@@ -62,7 +67,7 @@ const soaps = (): Year[] => [
         { scent: 2, colour: "shifted", spots: "few", note: "petal is brown" },
         { scent: 1, colour: "shifted", spots: "few", note: "" },
       ],
-      nextTimes: [{ about: "colour", words: "wine oxide in place of petals", change: null, state: "open" }],
+      nextTimes: [next("colour", "wine oxide in place of petals")],
     },
   },
   {
@@ -90,13 +95,8 @@ const soaps = (): Year[] => [
       thumb: 4,
       found: { 1: ["air", "broken"], 2: ["air"], 3: ["broken"] },
       nextTimes: [
-        { about: "scent", words: "no clove in a cup that is poured late", change: null, state: "open" },
-        {
-          about: "timing",
-          words: "split thinner",
-          change: { path: ["batters", "#b1", "blendToTrace"], value: 1.1 },
-          state: "open",
-        },
+        next("scent", "no clove in a cup that is poured late"),
+        next("timing", "split thinner", { path: ["batters", "#b1", "blendToTrace"], value: 1.1 }),
       ],
     },
   },
@@ -129,7 +129,7 @@ const soaps = (): Year[] => [
       thumb: 2,
       found: { 3: ["rivers"], 5: ["soft-core"] },
       weighedOn: WEEKLY,
-      nextTimes: [{ about: "scent", words: "rose into the oils, not into a cup", change: null, state: "open" }],
+      nextTimes: [next("scent", "rose into the oils, not into a cup")],
     },
   },
   {
@@ -210,10 +210,7 @@ function meteorShowers(day: (offset: number) => string, today: string, latest: D
     thumb: 3,
     found: { 1: ["blurred"], 4: ["air"], 5: ["blurred"] },
     weighedOn: WEEKLY,
-    nextTimes: [
-      { about: "shares", words: "less Ink", change: shareOfInk, state: "open" },
-      { about: "timing", words: "thinner at the split", change: thinner, state: "open" },
-    ],
+    nextTimes: [next("shares", "less Ink", shareOfInk), next("timing", "thinner at the split", thinner)],
   });
   const copied = copyPlan(first, "Meteor Shower", 22, ids[0]);
   const second = made(
@@ -232,18 +229,8 @@ function meteorShowers(day: (offset: number) => string, today: string, latest: D
       found: { 3: ["ash"], 6: ["ash"] },
       weighedOn: WEEKLY,
       nextTimes: [
-        {
-          about: "water",
-          words: "more lye in the water",
-          change: { path: ["batters", "#b1", "water", "value"], value: 33 },
-          state: "open",
-        },
-        {
-          about: "cut",
-          words: "thinner, for the box",
-          change: { path: ["barThicknessMm"], value: 24.5 },
-          state: "open",
-        },
+        next("water", "more lye in the water", { path: ["batters", "#b1", "water", "value"], value: 33 }),
+        next("cut", "thinner, for the box", { path: ["barThicknessMm"], value: 24.5 }),
       ],
     },
   );
@@ -264,13 +251,8 @@ function meteorShowers(day: (offset: number) => string, today: string, latest: D
       found: { 1: ["ash"], 5: ["air", "ash"] },
       weighedOn: [0, 5, 10, 17, 24, 31],
       nextTimes: [
-        { about: "care", words: "second mist, cover sooner", change: null, state: "open" },
-        {
-          about: "design",
-          words: "more drops",
-          change: { path: ["design", "knobs", "drops"], value: 18 },
-          state: "open",
-        },
+        next("care", "second mist, cover sooner"),
+        next("design", "more drops", { path: ["design", "knobs", "drops"], value: 18 }),
       ],
     },
   );

@@ -5,6 +5,7 @@ import { ABOUT, type About, type NextTime } from "../../core/document/nextTimeSc
 import { sayer } from "../../core/units/sayer";
 import { Choose } from "../parts/Choose";
 import { NumberField } from "../parts/NumberField";
+import { PutForm } from "../parts/PutForm";
 import { Section } from "../parts/Section";
 import { TextInput } from "../parts/TextInput";
 import { useUnits } from "../parts/units";
@@ -74,13 +75,7 @@ export function NextTimes({ batch }: { batch: OpenBatch }) {
           })}
         </ul>
       )}
-      <form
-        className="mt-2 grid gap-1.5"
-        onSubmit={(e) => {
-          e.preventDefault();
-          put();
-        }}
-      >
+      <PutForm className="mt-2 grid gap-1.5" onPut={put}>
         <p className="flex flex-wrap items-baseline gap-2">
           <label className="text-muted">
             change{" "}
@@ -137,7 +132,7 @@ export function NextTimes({ batch }: { batch: OpenBatch }) {
             {trouble}
           </p>
         )}
-      </form>
+      </PutForm>
       <p className="mt-1 text-[13px] text-muted">A copy of this batch shows them beside what they speak of.</p>
     </Section>
   );

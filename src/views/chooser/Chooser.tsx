@@ -7,6 +7,7 @@ import { FAMILIES, FAMILY_IDS, type FamilyId } from "../../core/techniques/famil
 import { CHOICE_KEYS } from "../keys/screens";
 import { useKeys } from "../keys/useKeys";
 import { useBench } from "../parts/bench";
+import { OneOf } from "../parts/OneOf";
 import { useUnits } from "../parts/units";
 import { Flows } from "./Flows";
 import { InHand } from "./InHand";
@@ -96,18 +97,14 @@ export function Chooser({
           </p>
           <span className="ml-auto inline-flex items-baseline gap-1 text-[13px] text-muted">
             by
-            {(Object.keys(CHOICE_ORDERS) as ChoiceOrder[]).map((o) => (
-              <button
-                key={o}
-                type="button"
-                data-own-enter
-                aria-pressed={order === o}
-                className="border-b-2 border-transparent px-1.5 aria-pressed:border-ink aria-pressed:font-semibold aria-pressed:text-ink narrow:min-h-[44px]"
-                onClick={() => setOrder(o)}
-              >
-                {o}
-              </button>
-            ))}
+            <OneOf
+              options={(Object.keys(CHOICE_ORDERS) as ChoiceOrder[]).map((o) => ({ value: o, label: o }))}
+              value={order}
+              className="border-b-2 border-transparent px-1.5 aria-pressed:border-ink aria-pressed:font-semibold aria-pressed:text-ink narrow:min-h-[44px]"
+              pressedClass=""
+              data-own-enter
+              onChoose={setOrder}
+            />
           </span>
         </div>
         {left === 0 && listed.length === 0 ? (

@@ -36,7 +36,6 @@ export function DatedList<T extends { id: string; on: string }>({
             label={`Take away the ${one} of ${item.on}`}
             onRemove={() => {
               batch.edit({ kind: "remove", path, id: item.id });
-              batch.seal();
             }}
           />
         </li>

@@ -1,13 +1,9 @@
 import { format, parseISO } from "date-fns";
 import { useState } from "react";
-import {
-  COLOUR_STATES,
-  type ColourState,
-  type KeepBarLook,
-  SPOT_STATES,
-  type SpotState,
-} from "../../core/cure/cureSchema";
+import type { ColourState, KeepBarLook, SpotState } from "../../core/cure/cureSchema";
 import { idMaker } from "../../core/document/ids";
+import { worded } from "../parts/Choose";
+import { OneOf } from "../parts/OneOf";
 import { Section } from "../parts/Section";
 import { TextInput } from "../parts/TextInput";
 import type { OpenBatch } from "../parts/useBatch";
@@ -24,39 +20,16 @@ const COLOUR_WORDS: Record<ColourState, string> = {
 };
 const SPOT_WORDS: Record<SpotState, string> = { none: "none", few: "a few spots", many: "many spots", drops: "drops" };
 
-/** One question with its answers side by side; pressing the chosen one takes it back. */
-function Answers<T extends string | number>({
-  label,
-  list,
-  words,
-  value,
-  onSet,
-}: {
-  label: string;
-  list: readonly T[];
-  words: (t: T) => string;
-  value: T | null;
-  onSet: (t: T | null) => void;
-}) {
-  return (
-    <fieldset className="mt-2">
-      <legend className="text-muted">{label}</legend>
-      <div className="mt-0.5 flex flex-wrap gap-1">
-        {list.map((t) => (
-          <button
-            key={t}
-            type="button"
-            aria-pressed={value === t}
-            className={`button min-h-[36px] narrow:min-h-[44px] ${value === t ? "button-main" : ""}`}
-            onClick={() => onSet(value === t ? null : t)}
-          >
-            {words(t)}
-          </button>
-        ))}
-      </div>
-    </fieldset>
-  );
-}
+/** What is asked of it; each answer may stay open. */
+const QUESTIONS: {
+  of: "scent" | "colour" | "spots";
+  ask: string;
+  options: { value: string | number; label: string }[];
+}[] = [
+  { of: "scent", ask: "Scent, beside what went in", options: SCENT_WORDS.map((label, value) => ({ value, label })) },
+  { of: "colour", ask: "Colour, beside the cut", options: worded(COLOUR_WORDS) },
+  { of: "spots", ask: "Spots and drops", options: worded(SPOT_WORDS) },
+];
 
 type Draft = Omit<KeepBarLook, "id" | "on">;
 const EMPTY: Draft = { scent: null, colour: null, spots: null, note: "" };
@@ -106,27 +79,19 @@ export function KeepBar({
           </strong>
         )}
       </p>
-      <Answers
-        label="Scent, beside what went in"
-        list={[0, 1, 2, 3, 4] as const}
-        words={(n) => SCENT_WORDS[n]}
-        value={draft.scent}
-        onSet={(scent) => setDraft({ ...draft, scent })}
-      />
-      <Answers
-        label="Colour, beside the cut"
-        list={COLOUR_STATES}
-        words={(c) => COLOUR_WORDS[c]}
-        value={draft.colour}
-        onSet={(colour) => setDraft({ ...draft, colour })}
-      />
-      <Answers
-        label="Spots and drops"
-        list={SPOT_STATES}
-        words={(s) => SPOT_WORDS[s]}
-        value={draft.spots}
-        onSet={(spots) => setDraft({ ...draft, spots })}
-      />
+      {QUESTIONS.map(({ of, ask, options }) => (
+        <fieldset key={of} className="mt-2">
+          <legend className="text-muted">{ask}</legend>
+          <div className="mt-0.5 flex flex-wrap gap-1">
+            <OneOf
+              options={options}
+              value={draft[of]}
+              className="button min-h-[36px] narrow:min-h-[44px]"
+              onChoose={(answer) => setDraft({ ...draft, [of]: draft[of] === answer ? null : answer })}
+            />
+          </div>
+        </fieldset>
+      ))}
       <TextInput
         className="mt-2 w-full"
         {...{ label: "What else is seen of it", placeholder: "what else you see", most: 500, value: draft.note }}

@@ -1,5 +1,6 @@
 import { useState } from "react";
 import { idMaker } from "../../core/document/ids";
+import { PutForm } from "../parts/PutForm";
 import { Section } from "../parts/Section";
 import { TextInput } from "../parts/TextInput";
 import type { OpenBatch } from "../parts/useBatch";
@@ -24,13 +25,7 @@ export function Tests({ batch, today }: { batch: OpenBatch; today: string }) {
         Zap, strip, lather: noted as yours. Tundish does not say that a bar is safe; selling is regulated differently in
         each place.
       </p>
-      <form
-        className="mt-1 flex gap-2"
-        onSubmit={(e) => {
-          e.preventDefault();
-          put();
-        }}
-      >
+      <PutForm className="mt-1 flex gap-2" onPut={put}>
         <TextInput
           className="min-w-0 flex-1"
           label="What was tested, and what it showed"
@@ -40,7 +35,7 @@ export function Tests({ batch, today }: { batch: OpenBatch; today: string }) {
         <button type="submit" className="button min-h-[44px]">
           Put it down
         </button>
-      </form>
+      </PutForm>
       <DatedList
         {...{ batch, path: PATH, list: tests, label: "Own tests", one: "test", day: "d MMM" }}
         words={(t) => t.words}

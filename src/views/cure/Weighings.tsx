@@ -4,6 +4,7 @@ import type { Weighing } from "../../core/cure/cureSchema";
 import { idMaker } from "../../core/document/ids";
 import { FromScale, useBarOnScale } from "../parts/FromScale";
 import { NumberField } from "../parts/NumberField";
+import { PutForm } from "../parts/PutForm";
 import { RemoveButton } from "../parts/RemoveButton";
 import { useUnits } from "../parts/units";
 import type { OpenBatch } from "../parts/useBatch";
@@ -37,14 +38,7 @@ export function Weighings({ batch, today, marks }: { batch: OpenBatch; today: st
   };
   return (
     <div>
-      <form
-        noValidate
-        className="flex flex-wrap items-end gap-x-4 gap-y-2"
-        onSubmit={(e) => {
-          e.preventDefault();
-          put(massG);
-        }}
-      >
+      <PutForm noValidate className="flex flex-wrap items-end gap-x-4 gap-y-2" onPut={() => put(massG)}>
         <label className="text-muted">
           on{" "}
           <input
@@ -80,7 +74,7 @@ export function Weighings({ batch, today, marks }: { batch: OpenBatch; today: st
           Put it down
         </button>
         <FromScale scale={scale} onTake={put} />
-      </form>
+      </PutForm>
       {trouble && (
         <p role="alert" className="mt-1 text-amber">
           {trouble}
@@ -114,7 +108,6 @@ export function Weighings({ batch, today, marks }: { batch: OpenBatch; today: st
                               label={`Take away: bar ${b} on ${d}`}
                               onRemove={() => {
                                 batch.edit({ kind: "remove", path: PATH, id: w.id });
-                                batch.seal();
                               }}
                             />
                           </span>

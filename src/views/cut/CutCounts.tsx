@@ -1,10 +1,17 @@
 import { type CutCount, type DueBar, FINDING_WORDS } from "../../core/cut/cutDay";
 import { KeyHint } from "../keys/KeyHint";
 import { CUT_DAY_KEYS } from "../keys/screens";
+import { OneOf } from "../parts/OneOf";
 import { useUnits } from "../parts/units";
 
-const FATES = ["keep", "sample"] as const;
-const ASKED = { keep: "keep it a year", sample: "a sample" } as const;
+const FATES = (["keep", "sample"] as const).map((value) => ({
+  value,
+  label: (
+    <>
+      {{ keep: "keep it a year", sample: "a sample" }[value]} <KeyHint of={CUT_DAY_KEYS[value]} />
+    </>
+  ),
+}));
 
 /** What the bar in hand should weigh and where it goes, and what came of the loaf so far. */
 export function CutCounts({
@@ -25,17 +32,7 @@ export function CutCounts({
           `; ${count.weighed.count} weighed, ${grams(count.weighed.meanG)} in the mean where ${grams(count.weighed.plannedG)} were planned`}
       </p>
       <div className="mt-2 flex gap-1.5">
-        {FATES.map((fate) => (
-          <button
-            key={fate}
-            type="button"
-            aria-pressed={bar.noted?.fate === fate}
-            className={`button !min-h-[46px] flex-1 ${bar.noted?.fate === fate ? "button-main" : ""}`}
-            onClick={() => onFate(fate)}
-          >
-            {ASKED[fate]} <KeyHint of={CUT_DAY_KEYS[fate]} />
-          </button>
-        ))}
+        <OneOf options={FATES} value={bar.noted?.fate} className="button !min-h-[46px] flex-1" onChoose={onFate} />
       </div>
     </>
   );

@@ -76,7 +76,6 @@ function DayOfCut({ initial }: { initial: StoredBatch }) {
   const isOpen = plan.record.finishedAt !== null && bar !== null;
   const note = (edit: Edit) => {
     batch.edit(edit);
-    batch.seal();
   };
   const go = (to: number) => setChosen(Math.min(bars.length - 1, Math.max(0, to)));
   const next = () => {

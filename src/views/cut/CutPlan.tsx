@@ -93,7 +93,6 @@ function CuttingPlan({ initial }: { initial: StoredBatch }) {
   const faces = useFaces(cut ? design : null, derived.palette, drawn);
   const layOut = (p: Proposal) => {
     batch.edit(layOutCut(plan, mould.id, p));
-    batch.seal();
   };
   const say = sayer(units);
   const print = () => {

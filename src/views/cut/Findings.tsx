@@ -2,19 +2,29 @@ import { FINDING_WORDS, THUMB_WORDS } from "../../core/cut/cutDay";
 import { type CutBar, FINDINGS, type Finding, THUMBS, type Thumb } from "../../core/mould/cutDaySchema";
 import { KeyHint } from "../keys/KeyHint";
 import { CUT_DAY_KEYS } from "../keys/screens";
+import { OneOf } from "../parts/OneOf";
+import { Section } from "../parts/Section";
 
-const pressed = (isOn: boolean) => (isOn ? "border-ink bg-ink text-sheet" : "border-rule bg-sheet");
+const PRESSABLE =
+  "rounded-md border-[1.5px] border-rule bg-sheet aria-pressed:border-ink aria-pressed:bg-ink aria-pressed:text-sheet";
+const THUMB_OPTIONS = THUMBS.map((n) => ({
+  value: n,
+  label: (
+    <>
+      <span className="block font-head text-[20px] font-semibold leading-tight">{n}</span>
+      {THUMB_WORDS[n]}
+    </>
+  ),
+}));
 
 /** What the bar in hand shows: a key each. */
 export function Findings({ bar, onToggle }: { bar: CutBar | null; onToggle: (what: Finding) => void }) {
   return (
-    <section aria-labelledby="findings-head">
-      <div className="flex items-baseline justify-between gap-3">
-        <h2 id="findings-head" className="text-[19px]">
-          What it shows
-        </h2>
-        <span className="text-[13px] text-muted">then tap it on the bar</span>
-      </div>
+    <Section
+      head="What it shows"
+      headClass="text-[19px]"
+      beside={<span className="ml-auto text-[13px] text-muted">then tap it on the bar</span>}
+    >
       <div className="mt-2 grid grid-cols-2 gap-1.5">
         {FINDINGS.map((what) => {
           const found = bar?.findings.filter((f) => f.what === what) ?? [];
@@ -24,7 +34,7 @@ export function Findings({ bar, onToggle }: { bar: CutBar | null; onToggle: (wha
               key={what}
               type="button"
               aria-pressed={found.length > 0}
-              className={`flex min-h-[41px] narrow:min-h-[48px] items-center justify-between gap-2 rounded-md border-[1.5px] px-2.5 text-left text-[14.5px] ${pressed(found.length > 0)}`}
+              className={`flex min-h-[41px] narrow:min-h-[48px] items-center justify-between gap-2 px-2.5 text-left text-[14.5px] ${PRESSABLE}`}
               onClick={() => onToggle(what)}
             >
               <span>
@@ -36,34 +46,28 @@ export function Findings({ bar, onToggle }: { bar: CutBar | null; onToggle: (wha
           );
         })}
       </div>
-    </section>
+    </Section>
   );
 }
 
 /** How far a thumb goes into the loaf. */
 export function ThumbPad({ thumb, onSet }: { thumb: Thumb | null; onSet: (thumb: Thumb | null) => void }) {
   return (
-    <section aria-labelledby="thumb-head" className="mt-3">
-      <div className="flex items-baseline justify-between gap-3">
-        <h2 id="thumb-head" className="text-[19px]">
-          Thumb on the loaf
-        </h2>
-        <span className="text-[13px] text-muted">keys 1 to 4; gloves on</span>
-      </div>
+    <Section
+      head="Thumb on the loaf"
+      headClass="text-[19px]"
+      className="mt-3"
+      beside={<span className="ml-auto text-[13px] text-muted">keys 1 to 4; gloves on</span>}
+    >
       <div className="mt-2 grid grid-cols-4 gap-1.5">
-        {THUMBS.map((n) => (
-          <button
-            key={n}
-            type="button"
-            aria-pressed={thumb === n}
-            className={`min-h-[56px] rounded-md border-[1.5px] px-1 text-[13px] ${pressed(thumb === n)}`}
-            onClick={() => onSet(thumb === n ? null : n)}
-          >
-            <span className="block font-head text-[20px] font-semibold leading-tight">{n}</span>
-            {THUMB_WORDS[n]}
-          </button>
-        ))}
+        <OneOf
+          options={THUMB_OPTIONS}
+          value={thumb}
+          className={`min-h-[56px] px-1 text-[13px] ${PRESSABLE}`}
+          pressedClass=""
+          onChoose={(n) => onSet(thumb === n ? null : n)}
+        />
       </div>
-    </section>
+    </Section>
   );
 }

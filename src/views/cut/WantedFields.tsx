@@ -1,10 +1,10 @@
 import { PLAIN_PLANER } from "../../core/mould/cutSchema";
-import { BoundNumber, BoundText } from "../parts/bound";
-import { Check } from "../parts/Check";
+import { BoundNumber, BoundPart, BoundText } from "../parts/bound";
 import { CutterFields, PlanerFields } from "../parts/CutterFields";
 import type { OpenBatch } from "../parts/useBatch";
 
 const LENGTH = { quantity: "length", isNullable: true, placeholder: "any" } as const;
+const COUNT = { isNullable: true, placeholder: "none", step: 1, decimals: 0 } as const;
 const MASS = { quantity: "mass", isNullable: true } as const;
 
 /** What is wanted of the bars, and what cuts: all of it may stay open. */
@@ -26,16 +26,8 @@ export function WantedFields({ batch }: { batch: OpenBatch }) {
         <BoundNumber open={open} path={at("curedTolG")} label="give or take" quantity="mass" width="w-12" />
       </p>
       <p className="flex flex-wrap items-center gap-x-3 gap-y-1">
-        <Check
-          label="box"
-          checked={wanted.boxMm !== null}
-          onCheck={(isOn) => {
-            batch.set(at("boxMm"), isOn ? [95, 68, 27] : null);
-            batch.seal();
-          }}
-        />
-        {wanted.boxMm !== null &&
-          ["long", "wide", "deep"].map((label, i) => (
+        <BoundPart open={open} path={at("boxMm")} label="box" blank={[95, 68, 27]}>
+          {["long", "wide", "deep"].map((label, i) => (
             <BoundNumber
               key={label}
               open={open}
@@ -45,18 +37,10 @@ export function WantedFields({ batch }: { batch: OpenBatch }) {
               width="w-12"
             />
           ))}
+        </BoundPart>
       </p>
       <p className="flex flex-wrap gap-x-3 gap-y-1">
-        <BoundNumber
-          open={open}
-          path={at("bars")}
-          label="bars owed"
-          isNullable
-          placeholder="none"
-          step={1}
-          decimals={0}
-          width="w-14"
-        />
+        <BoundNumber {...{ open, path: at("bars"), label: "bars owed", ...COUNT, width: "w-14" }} />
       </p>
       <p className="flex flex-wrap gap-x-3 gap-y-1">
         <BoundNumber open={open} path={at("skimMm")} label="off the top first" quantity="length" width="w-12" />
@@ -71,15 +55,14 @@ export function WantedFields({ batch }: { batch: OpenBatch }) {
           <p className="text-[12.5px] text-muted">Those of your tools are tried too.</p>
           <BoundText open={open} path={["cutting", "cutter", "name"]} label="name" className="w-36" />
           <CutterFields open={open} at={["cutting", "cutter"]} />
-          <Check
+          <BoundPart
+            open={open}
+            path={["cutting", "planer"]}
             label="a planer takes the top and the floor off, no wire"
-            checked={planer !== null}
-            onCheck={(isOn) => {
-              batch.set(["cutting", "planer"], isOn ? { name: "Planer", ...PLAIN_PLANER } : null);
-              batch.seal();
-            }}
-          />
-          {planer !== null && <PlanerFields open={open} at={["cutting", "planer"]} />}
+            blank={{ name: "Planer", ...PLAIN_PLANER }}
+          >
+            <PlanerFields open={open} at={["cutting", "planer"]} />
+          </BoundPart>
         </div>
       </details>
     </div>

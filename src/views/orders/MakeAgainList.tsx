@@ -39,7 +39,6 @@ export function MakeAgainList({
                 label={`No longer keep ${m.title} up`}
                 onRemove={() => {
                   held.edit({ kind: "remove", path: ["keptUp"], id: m.id });
-                  held.seal();
                 }}
               />
             </span>
@@ -62,7 +61,6 @@ export function MakeAgainList({
           onChoose={(ofBatchId) => {
             const item = { id: freshId("k"), ofBatchId, bars: 10 };
             held.edit({ kind: "insert", path: ["keptUp"], index: held.document.keptUp.length, item });
-            held.seal();
           }}
         />
       )}

@@ -67,7 +67,6 @@ export function OrderCard({
           label={`Remove ${order.title}`}
           onRemove={() => {
             held.edit({ kind: "remove", path: ["orders"], id: order.id });
-            held.seal();
           }}
         />
       </div>
@@ -108,7 +107,6 @@ export function OrderCard({
               allocated: [],
             };
             held.edit({ kind: "insert", path: [...at, "lines"], index: order.lines.length, item: line });
-            held.seal();
           }}
         >
           <Plus size={14} /> another soap

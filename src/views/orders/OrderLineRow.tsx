@@ -110,7 +110,6 @@ export function OrderLineRow({
             label={`Remove ${line.soap} from ${order.title}`}
             onRemove={() => {
               held.edit({ kind: "remove", path: ["orders", `#${order.id}`, "lines"], id: line.id });
-              held.seal();
             }}
           />
         )}

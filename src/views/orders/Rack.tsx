@@ -1,6 +1,7 @@
 import { useState } from "react";
 import type { RackRow } from "../../core/derive/orders";
 import { NumberField } from "../parts/NumberField";
+import { PutForm } from "../parts/PutForm";
 import { RemoveButton } from "../parts/RemoveButton";
 import { useUnits } from "../parts/units";
 import { barsWords, day, freshId, type HeldOrders, stateWords } from "./held";
@@ -49,7 +50,6 @@ export function Rack({ rows, held, today }: { rows: readonly RackRow[]; held: He
                       label={`Take back ${barsWords(g.bars)} of ${r.title}`}
                       onRemove={() => {
                         held.edit({ kind: "remove", path: ["given"], id: g.id });
-                        held.seal();
                       }}
                     />
                   </li>
@@ -85,22 +85,18 @@ function GiveOut({ row, held, today, onDone }: { row: RackRow; held: HeldOrders;
   const [bars, setBars] = useState(1);
   const [to, setTo] = useState("");
   const [problem, setProblem] = useState<string | null>(null);
+  const put = () => {
+    const item = { id: freshId("g"), batchId: row.id, bars, on: today, to: to.trim() };
+    const refused =
+      bars > row.free
+        ? `only ${Math.max(0, row.free)} are free`
+        : held.edit({ kind: "insert", path: ["given"], index: held.document.given.length, item });
+    held.seal();
+    setProblem(refused);
+    if (refused === null) onDone();
+  };
   return (
-    <form
-      noValidate
-      className="mt-1 flex flex-wrap items-center gap-x-4 gap-y-2"
-      onSubmit={(e) => {
-        e.preventDefault();
-        const item = { id: freshId("g"), batchId: row.id, bars, on: today, to: to.trim() };
-        const refused =
-          bars > row.free
-            ? `only ${Math.max(0, row.free)} are free`
-            : held.edit({ kind: "insert", path: ["given"], index: held.document.given.length, item });
-        held.seal();
-        setProblem(refused);
-        if (refused === null) onDone();
-      }}
-    >
+    <PutForm noValidate className="mt-1 flex flex-wrap items-center gap-x-4 gap-y-2" onPut={put}>
       <NumberField
         label="give out"
         value={bars}
@@ -119,6 +115,6 @@ function GiveOut({ row, held, today, onDone }: { row: RackRow; held: HeldOrders;
         Note it
       </button>
       {problem && <span className="text-cut">{problem}</span>}
-    </form>
+    </PutForm>
   );
 }

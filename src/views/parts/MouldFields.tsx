@@ -1,8 +1,13 @@
 import { compartmentCount } from "../../core/mould/compartments";
 import type { LibraryMould } from "../../core/mould/mouldSchema";
-import { BoundCheck, BoundNumber, type Editable } from "./bound";
-import { Check } from "./Check";
-import { Choose } from "./Choose";
+import { BoundCheck, BoundNumber, BoundPart, BoundSelect, type Editable } from "./bound";
+import { worded } from "./Choose";
+
+const TWO_PLATES = { count: 2, thicknessMm: 2, isClosedSet: false, widthsMm: null };
+/** Width that each lane begins with where they are unequal, mm. */
+const USUAL_LANE_MM = 20;
+const THREE_LOAVES = { loaves: 3, along: "width" };
+const SIDE_BY_SIDE = worded({ width: "side by side across the width", length: "side by side along the length" });
 
 /** Inner size, dividers and cuts of a mould, in a batch or in the library. */
 export function MouldFields({
@@ -12,24 +17,10 @@ export function MouldFields({
 }: {
   open: Editable;
   path: readonly string[];
-  mould: Pick<LibraryMould, "dividers" | "cutInto">;
+  mould: Pick<LibraryMould, "dividers">;
 }) {
   const at = (...rest: string[]) => [...path, ...rest];
-  const { dividers, cutInto } = mould;
-  const setDividers = (isOn: boolean) => {
-    open.set(at("dividers"), isOn ? { count: 2, thicknessMm: 2, isClosedSet: false, widthsMm: null } : null);
-    open.seal();
-  };
-  const setCut = (isOn: boolean) => {
-    open.set(at("cutInto"), isOn ? { loaves: 3, along: "width" } : null);
-    open.seal();
-  };
-  const setUnequal = (isOn: boolean) => {
-    if (!dividers) return;
-    const n = compartmentCount(dividers);
-    open.set(at("dividers", "widthsMm"), isOn ? Array.from({ length: n }, () => 20) : null);
-    open.seal();
-  };
+  const { dividers } = mould;
   return (
     <div className="grid gap-1.5">
       <p className="flex flex-wrap items-baseline gap-x-3 gap-y-1">
@@ -40,26 +31,17 @@ export function MouldFields({
         <BoundCheck open={open} path={at("isRigid")} label="rigid" />
       </p>
       <p className="flex flex-wrap items-baseline gap-x-3 gap-y-1">
-        <Check label="lengthwise dividers" checked={dividers !== null} disabled={open.disabled} onCheck={setDividers} />
-        {dividers && (
-          <>
-            <BoundNumber open={open} path={at("dividers", "count")} label="plates" width="w-9" />
-            <BoundNumber
-              open={open}
-              path={at("dividers", "thicknessMm")}
-              label="thick"
-              quantity="length"
-              width="w-10"
-            />
-            <BoundCheck open={open} path={at("dividers", "isClosedSet")} label="closed set" />
-            <Check
-              label="unequal widths"
-              checked={dividers.widthsMm !== null}
-              disabled={open.disabled}
-              onCheck={setUnequal}
-            />
-          </>
-        )}
+        <BoundPart open={open} path={at("dividers")} label="lengthwise dividers" blank={TWO_PLATES}>
+          <BoundNumber open={open} path={at("dividers", "count")} label="plates" width="w-9" />
+          <BoundNumber open={open} path={at("dividers", "thicknessMm")} label="thick" quantity="length" width="w-10" />
+          <BoundCheck open={open} path={at("dividers", "isClosedSet")} label="closed set" />
+          <BoundPart
+            open={open}
+            path={at("dividers", "widthsMm")}
+            label="unequal widths"
+            blank={Array.from({ length: dividers ? compartmentCount(dividers) : 0 }, () => USUAL_LANE_MM)}
+          />
+        </BoundPart>
       </p>
       {dividers?.widthsMm && (
         <p className="flex flex-wrap items-baseline gap-x-2 gap-y-1">
@@ -78,22 +60,16 @@ export function MouldFields({
         </p>
       )}
       <p className="flex flex-wrap items-baseline gap-x-3 gap-y-1">
-        <Check label="cut into loaves" checked={cutInto !== null} disabled={open.disabled} onCheck={setCut} />
-        {cutInto && (
-          <>
-            <BoundNumber open={open} path={at("cutInto", "loaves")} label="loaves" width="w-9" />
-            <Choose
-              label="Loaves lie side by side across"
-              value={cutInto.along}
-              disabled={open.disabled}
-              options={[
-                { value: "width", label: "side by side across the width" },
-                { value: "length", label: "side by side along the length" },
-              ]}
-              onChoose={(value) => open.set(at("cutInto", "along"), value)}
-            />
-          </>
-        )}
+        <BoundPart open={open} path={at("cutInto")} label="cut into loaves" blank={THREE_LOAVES}>
+          <BoundNumber open={open} path={at("cutInto", "loaves")} label="loaves" width="w-9" />
+          <BoundSelect
+            open={open}
+            path={at("cutInto", "along")}
+            label="Loaves lie side by side across"
+            hideLabel
+            options={SIDE_BY_SIDE}
+          />
+        </BoundPart>
       </p>
     </div>
   );

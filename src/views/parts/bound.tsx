@@ -1,4 +1,4 @@
-import { useEffect, useId, useRef, useState } from "react";
+import { type ReactNode, useEffect, useId, useRef, useState } from "react";
 import { valueAt } from "../../core/document/edits/edit";
 import { Check } from "./Check";
 import { Choose } from "./Choose";
@@ -136,6 +136,25 @@ export function BoundCheck({ open, path, label }: Bound) {
         open.seal();
       }}
     />
+  );
+}
+
+/** A part of the document that may be missing: a yes or no, and while it is there the fields beside it. @param blank what it begins as */
+export function BoundPart({ open, path, label, blank, children }: Bound & { blank: unknown; children?: ReactNode }) {
+  const isThere = (valueAt(open.document, path) ?? null) !== null;
+  return (
+    <>
+      <Check
+        label={label}
+        disabled={open.disabled}
+        checked={isThere}
+        onCheck={(isOn) => {
+          open.set(path, isOn ? blank : null);
+          open.seal();
+        }}
+      />
+      {isThere && children}
+    </>
   );
 }
 

@@ -14,7 +14,7 @@ export interface OpenDocument<D extends object> {
   saveState: SaveState<D>;
   canUndo: boolean;
   canRedo: boolean;
-  /** Applies an edit. Null: done. Text: why it cannot be; then nothing has changed. */
+  /** Applies an edit; edits of one `mergeKey` in a row are one undo, one without is an undo of its own. Null: done. Text: why it cannot be; then nothing has changed. */
   edit(edit: Edit, mergeKey?: string): string | null;
   /** Sets one field. Typing into the same field in a row is one undo. */
   set(path: readonly string[], value: unknown): string | null;

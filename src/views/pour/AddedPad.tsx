@@ -6,6 +6,7 @@ import type { Plan } from "../../core/document/schema";
 import { vesselName } from "../../core/document/vesselName";
 import { byId } from "../../core/units/byId";
 import { parseNumber, parseQuantity, unitLabel } from "../../core/units/quantities";
+import { OneOf } from "../parts/OneOf";
 import { useUnits } from "../parts/units";
 import { NumberPad } from "./NumberPad";
 
@@ -71,33 +72,23 @@ export function AddedPad({ plan, into: first, onAdded, onLeave }: Props) {
     <section aria-label="Something added" className="flex w-full flex-wrap items-start gap-8 phone:gap-2">
       <div className="min-w-0 flex-1 basis-[300px] phone:basis-full">
         <fieldset className="flex flex-wrap gap-2" aria-label="Into which cup">
-          {vessels.map((id) => (
-            <button
-              key={id}
-              type="button"
-              aria-pressed={id === into}
-              className={`button !min-h-12 text-[17px] ${id === into ? "button-main" : ""}`}
-              onClick={() => {
-                setInto(id);
-                setAt(0);
-              }}
-            >
-              {vesselName(plan, id)}
-            </button>
-          ))}
+          <OneOf
+            options={vessels.map((id) => ({ value: id, label: vesselName(plan, id) }))}
+            value={into}
+            className="button !min-h-12 text-[17px]"
+            onChoose={(id) => {
+              setInto(id);
+              setAt(0);
+            }}
+          />
         </fieldset>
         <fieldset className="mt-3 flex flex-wrap gap-2" aria-label="What was added">
-          {list.map((o, i) => (
-            <button
-              key={o.colourantId ?? o.what}
-              type="button"
-              aria-pressed={o === chosen}
-              className={`button !min-h-12 text-[17px] ${o === chosen ? "button-main" : ""}`}
-              onClick={() => setAt(i)}
-            >
-              {o.words}
-            </button>
-          ))}
+          <OneOf
+            options={list.map((o, i) => ({ value: i, label: o.words }))}
+            value={list.indexOf(chosen)}
+            className="button !min-h-12 text-[17px]"
+            onChoose={setAt}
+          />
         </fieldset>
         <output className="mt-3 block font-head text-[56px] phone:text-[40px] font-semibold leading-none">
           {text || "0"} <span className="text-[28px]">{isTime ? "s" : unitLabel("mass", units)}</span>

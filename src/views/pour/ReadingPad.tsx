@@ -6,6 +6,7 @@ import type { Derived } from "../../core/derive/derive";
 import type { Reading } from "../../core/document/logSchema";
 import type { Plan } from "../../core/document/schema";
 import { parseQuantity, unitLabel } from "../../core/units/quantities";
+import { OneOf } from "../parts/OneOf";
 import { useUnits } from "../parts/units";
 import { useDevice } from "../parts/useDevice";
 import { CableScale, LiveScale } from "./LiveScale";
@@ -106,22 +107,18 @@ export function ReadingPad({ plan, derived, onScale, onScaleChange, onReading, o
     <section aria-label={readOf(plan, onScale)} className="flex w-full flex-wrap items-start gap-8 phone:gap-2">
       <div className="min-w-0 flex-1 basis-[300px] phone:basis-full">
         <fieldset className="flex flex-wrap gap-2 phone:gap-1" aria-label="What stands on the scale">
-          {[{ what: "bowl" as const, of: batter.id }, ...cups.map((p) => ({ what: "cup" as const, of: p.id }))].map(
-            (o) => (
-              <button
-                key={o.of}
-                type="button"
-                aria-pressed={o.of === of}
-                className={`button !min-h-12 text-[17px] phone:!px-2 phone:text-[15px] ${o.of === of ? "button-main" : ""}`}
-                onClick={() => {
-                  onScaleChange(o);
-                  reset();
-                }}
-              >
-                {o.what === "bowl" ? "Bowl" : readOf(plan, o)}
-              </button>
-            ),
-          )}
+          <OneOf
+            options={[
+              { value: batter.id, label: "Bowl" },
+              ...cups.map((p) => ({ value: p.id, label: readOf(plan, { what: "cup", of: p.id }) })),
+            ]}
+            value={of}
+            className="button !min-h-12 text-[17px] phone:!px-2 phone:text-[15px]"
+            onChoose={(id) => {
+              onScaleChange({ what: id === batter.id ? "bowl" : "cup", of: id });
+              reset();
+            }}
+          />
         </fieldset>
         <p className="mt-3 text-[20px] phone:mt-1 phone:text-[17px]">
           {isTareAsked

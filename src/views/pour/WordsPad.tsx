@@ -1,4 +1,5 @@
 import { useEffect, useRef, useState } from "react";
+import { PutForm } from "../parts/PutForm";
 
 const LONGEST = 500;
 
@@ -17,14 +18,7 @@ export function WordsPad({
   useEffect(() => input.current?.focus(), []);
   const words = text.trim();
   return (
-    <form
-      className="w-full px-1"
-      aria-label="In your own words"
-      onSubmit={(e) => {
-        e.preventDefault();
-        if (words !== "") onNote(words);
-      }}
-    >
+    <PutForm className="w-full px-1" aria-label="In your own words" onPut={() => words !== "" && onNote(words)}>
       <label className="text-[24px]">
         In your own words, of {of}
         <input
@@ -45,6 +39,6 @@ export function WordsPad({
           Leave
         </button>
       </p>
-    </form>
+    </PutForm>
   );
 }

@@ -78,7 +78,6 @@ export function FamilyPanel({ batch, disabled, beside }: PanelProps & { beside?:
           options={HANDS.map((hand) => ({ value: hand, label: hand }))}
           onChoose={(hand) => {
             batch.edit({ kind: "set", path: ["design", "hand"], value: hand });
-            batch.seal();
           }}
         />
       </label>

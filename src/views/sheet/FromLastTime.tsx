@@ -34,7 +34,6 @@ export function FromLastTime({ batch, disabled, beside }: Pick<PanelProps, "batc
                 className="button button-main !min-h-7 px-2 narrow:!min-h-[44px]"
                 onClick={() => {
                   batch.edit(takeHeeded(plan, h));
-                  batch.seal();
                 }}
               >
                 {change === null ? "heeded" : "apply"}
@@ -44,7 +43,6 @@ export function FromLastTime({ batch, disabled, beside }: Pick<PanelProps, "batc
                 className="button !min-h-7 px-2 narrow:!min-h-[44px]"
                 onClick={() => {
                   batch.edit(settleHeeded(h, "left"));
-                  batch.seal();
                 }}
               >
                 leave it

@@ -6,6 +6,7 @@ import type { Portion } from "../../core/document/schema";
 import type { Standing } from "../../core/document/underway";
 import { BoundNumber } from "../parts/bound";
 import { Says } from "../parts/Says";
+import { Section } from "../parts/Section";
 import { useUnits } from "../parts/units";
 import { FromLastTime } from "./FromLastTime";
 import { PortionRow } from "./PortionRow";
@@ -49,13 +50,12 @@ export function PortionsPanel({ batch, derived, disabled, standing, batterId, on
   };
 
   return (
-    <section aria-labelledby="cups-head" className="flex min-h-0 flex-col">
-      <div className="flex items-baseline justify-between">
-        <h2 id="cups-head" className="text-[15px]">
-          Cups
-        </h2>
-        <span className="text-[12.5px] text-muted">targets at the split</span>
-      </div>
+    <Section
+      head="Cups"
+      headClass="text-[15px]"
+      className="flex min-h-0 flex-col"
+      beside={<span className="ml-auto text-[12.5px] text-muted">targets at the split</span>}
+    >
       <FromLastTime batch={batch} disabled={disabled} beside="cups" />
       <div className="mt-0.5 flex items-baseline gap-2 rounded bg-paper px-1.5 py-1 text-[13px]">
         <BoundNumber label="bowl" {...WEIGHED} width="w-12 narrow:w-16" open={open} path={bowl("tareG")} />
@@ -107,6 +107,6 @@ export function PortionsPanel({ batch, derived, disabled, standing, batterId, on
           , the closest pair, {pairWords(closest)}.
         </p>
       )}
-    </section>
+    </Section>
   );
 }

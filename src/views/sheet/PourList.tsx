@@ -16,6 +16,7 @@ import { nextId } from "../../core/document/ids";
 import type { Notice } from "../../core/document/notice";
 import { kindName, OPERATION_KINDS, type OperationKind, portionOf } from "../../core/techniques/operations/registry";
 import { Choose } from "../parts/Choose";
+import { Section } from "../parts/Section";
 import { useUnits } from "../parts/units";
 import { addOperation } from "./addOperation";
 import { FromLastTime } from "./FromLastTime";
@@ -80,16 +81,17 @@ export function PourList({ batch, derived, disabled, done, selected, onSelect }:
   const poured = plan.operations.filter((o) => portionOf(o) !== null).length;
 
   return (
-    <section aria-labelledby="pours-head" className="flex min-h-0 flex-col border-l border-rule pl-3">
-      <div className="flex items-baseline gap-2">
-        <h2 id="pours-head" className="text-[15px]">
-          Pours
-        </h2>
+    <Section
+      head="Pours"
+      headClass="text-[15px]"
+      className="flex min-h-0 flex-col border-l border-rule pl-3"
+      beside={
         <span className="text-[12.5px] text-muted">
           {poured}
           {poured < plan.operations.length ? ` and ${plan.operations.length - poured} more steps` : ""}
         </span>
-      </div>
+      }
+    >
       <FromLastTime batch={batch} disabled={disabled} beside="pours" />
       <div className="mt-0.5 grid grid-cols-[14px_minmax(0,1fr)_36px_52px_30px_44px] narrow:grid-cols-[44px_minmax(0,1fr)_58px_82px_34px_50px] phone:grid-cols-[28px_minmax(0,1fr)_54px_76px_34px_50px] gap-x-1 border-b border-rule pb-0.5 text-[12px] text-muted">
         <span />
@@ -153,6 +155,6 @@ export function PourList({ batch, derived, disabled, done, selected, onSelect }:
           />
         </div>
       )}
-    </section>
+    </Section>
   );
 }

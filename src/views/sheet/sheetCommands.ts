@@ -24,7 +24,6 @@ export function sheetCommands(
     ...FAMILY_IDS.map((id) =>
       does(`family.${id}`, `lay out as ${FAMILIES[id].label}`, () => {
         batch.edit(familyEdit(batch.plan, id, {}));
-        batch.seal();
       }),
     ),
     ...OPERATION_KINDS.map((kind) =>

@@ -60,7 +60,6 @@ export function CuttingPanel({ batch, bars, disabled }: { batch: OpenBatch; bars
                 disabled={disabled}
                 onPress={() => {
                   batch.edit({ kind: "remove", path: ["decorations"], id: d.id });
-                  batch.seal();
                 }}
               />
             </li>

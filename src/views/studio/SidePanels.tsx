@@ -73,7 +73,6 @@ export function SidePanels({
   const lay = () => {
     const item = operationOf(draft, plan);
     batch.edit({ kind: "insert", path: ["operations"], index: plan.operations.length, item });
-    batch.seal();
     onDraft({ ...draft, spots: [] });
   };
   const panel = {

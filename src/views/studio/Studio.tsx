@@ -88,7 +88,6 @@ function SwirlStudio({ initial, stills }: { initial: StoredBatch; stills?: Still
 
   const anotherLoaf = () => {
     batch.edit({ kind: "set", path: ["design", "seed"], value: (plan.design.seed * 1664525 + 1013904223) >>> 0 });
-    batch.seal();
   };
   const choosePanel = (next: PanelId) => {
     setPanel(next);

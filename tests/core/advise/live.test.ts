@@ -23,6 +23,7 @@ import { computeTimeline } from "../../../src/core/prepare/timeline";
 import { RESCUES } from "../../../src/core/techniques/families/family";
 import { FAMILIES, FAMILY_IDS, layOut } from "../../../src/core/techniques/families/registry";
 import { SCENTS } from "../../../src/data/demo/library";
+import { between } from "../../support/between";
 import { livedThrough } from "../../support/livedThrough";
 import { scented } from "../../support/scentedPlans";
 
@@ -184,34 +185,30 @@ describe("replanning while the pour is on", () => {
 describe("arithmetic of belief", () => {
   it("the factor times its transpose is the matrix again", () => {
     fc.assert(
-      fc.property(
-        fc.integer({ min: 1, max: 7 }),
-        fc.infiniteStream(fc.double({ min: -2, max: 2, noNaN: true })),
-        (n, stream) => {
-          const m = Float64Array.from({ length: n * n }, () => stream.next().value as number);
-          const a = new Float64Array(n * n);
-          for (let i = 0; i < n; i++)
-            for (let j = 0; j < n; j++) {
-              a[i * n + j] = i === j ? 1 : 0;
-              for (let k = 0; k < n; k++) a[i * n + j] += m[i * n + k] * m[j * n + k];
-            }
-          const l = cholesky(a, n);
-          for (let i = 0; i < n; i++)
-            for (let j = 0; j <= i; j++) {
-              let sum = 0;
-              for (let k = 0; k <= j; k++) sum += l[i * n + k] * l[j * n + k];
-              expect(sum).toBeCloseTo(a[i * n + j], 9);
-            }
-        },
-      ),
+      fc.property(fc.integer({ min: 1, max: 7 }), fc.infiniteStream(between(-2, 2)), (n, stream) => {
+        const m = Float64Array.from({ length: n * n }, () => stream.next().value as number);
+        const a = new Float64Array(n * n);
+        for (let i = 0; i < n; i++)
+          for (let j = 0; j < n; j++) {
+            a[i * n + j] = i === j ? 1 : 0;
+            for (let k = 0; k < n; k++) a[i * n + j] += m[i * n + k] * m[j * n + k];
+          }
+        const l = cholesky(a, n);
+        for (let i = 0; i < n; i++)
+          for (let j = 0; j <= i; j++) {
+            let sum = 0;
+            for (let k = 0; k <= j; k++) sum += l[i * n + k] * l[j * n + k];
+            expect(sum).toBeCloseTo(a[i * n + j], 9);
+          }
+      }),
       { numRuns: 60 },
     );
   });
 
   it("lessons add up in any order; each makes surer; none leaves the belief as it was", () => {
     const lesson = fc.record({
-      mean: fc.double({ min: -2, max: 2, noNaN: true }),
-      precision: fc.double({ min: 0.01, max: 100, noNaN: true }),
+      mean: between(-2, 2),
+      precision: between(0.01, 100),
     });
     const prior = { mean: 0.3, sd: 0.6 };
     fc.assert(

@@ -5,6 +5,7 @@ import { derive } from "../../../src/core/derive/derive";
 import { newPlan } from "../../../src/core/document/newPlan";
 import type { Plan } from "../../../src/core/document/schema";
 import { arbitraryPlan } from "../../support/arbitraryPlan";
+import { between } from "../../support/between";
 
 const withSalt = (plan: Plan, per100: number): Plan => ({
   ...plan,
@@ -67,7 +68,7 @@ describe("salt stirred into the coloured cups", () => {
 
   it("fills the mould by volume, whatever the salt", () => {
     fc.assert(
-      fc.property(arbitraryPlan, fc.double({ min: 0, max: 100, noNaN: true }), (plan, per100) => {
+      fc.property(arbitraryPlan, between(0, 100), (plan, per100) => {
         const full = withSalt(
           {
             ...plan,

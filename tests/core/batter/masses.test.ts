@@ -6,6 +6,7 @@ import type { Plan } from "../../../src/core/document/schema";
 import { levelMm } from "../../../src/core/mould/mould";
 import { portionOf } from "../../../src/core/techniques/operations/registry";
 import { arbitraryPlan, byRateOnly } from "../../support/arbitraryPlan";
+import { between } from "../../support/between";
 
 const near = (a: number, b: number, scale: number) => expect(Math.abs(a - b)).toBeLessThan(1e-9 * Math.max(1, scale));
 
@@ -56,7 +57,7 @@ describe("masses", () => {
 
   it("scale linearly: twice the oils, twice of everything", () => {
     fc.assert(
-      fc.property(arbitraryPlan, fc.double({ min: 200, max: 5000, noNaN: true }), (plan, oilsG) => {
+      fc.property(arbitraryPlan, between(200, 5000), (plan, oilsG) => {
         // Doses in all stay what they are.
         const rates = byRateOnly(plan);
         const of = (g: number) =>

@@ -12,6 +12,7 @@ import { computeTimeline } from "../../../src/core/prepare/timeline";
 import { FAMILY_IDS, type FamilyId, layOut } from "../../../src/core/techniques/families/registry";
 import { laneWindow } from "../../../src/core/techniques/operations/compartment";
 import { portionOf } from "../../../src/core/techniques/operations/registry";
+import { between } from "../../support/between";
 import { CLASSES, programOf, type ScentClass, scented } from "../../support/scentedPlans";
 
 /** Chances are compared within this: they come from some hundred draws. */
@@ -89,21 +90,17 @@ describe("waiting and blending", () => {
 
   it("blending stops at its target whatever the rate, when the eye is exact", () => {
     fc.assert(
-      fc.property(
-        fc.double({ min: -1, max: 1, noNaN: true }),
-        fc.double({ min: 1.1, max: 2.6, noNaN: true }),
-        (log, target) => {
-          const p = newPlan("Eye", 1);
-          const program = programOf({ ...p, batters: [{ ...p.batters[0], blendToTrace: target }] });
-          const unknowns = meansOf(program);
-          unknowns[program.slots.formula[0]] = log;
-          const out = makePlayed(program);
-          new Player(program).play(unknowns, out);
-          const blend = program.steps.findIndex((s) => s.kind === "blend");
-          const seconds = out.endS[blend] - out.startS[blend];
-          if (seconds < 2.9 * program.steps[blend].durationS) expect(out.endTrace[blend]).toBeCloseTo(target, 2);
-        },
-      ),
+      fc.property(between(-1, 1), between(1.1, 2.6), (log, target) => {
+        const p = newPlan("Eye", 1);
+        const program = programOf({ ...p, batters: [{ ...p.batters[0], blendToTrace: target }] });
+        const unknowns = meansOf(program);
+        unknowns[program.slots.formula[0]] = log;
+        const out = makePlayed(program);
+        new Player(program).play(unknowns, out);
+        const blend = program.steps.findIndex((s) => s.kind === "blend");
+        const seconds = out.endS[blend] - out.startS[blend];
+        if (seconds < 2.9 * program.steps[blend].durationS) expect(out.endTrace[blend]).toBeCloseTo(target, 2);
+      }),
     );
   });
 
@@ -148,7 +145,7 @@ describe("movements", () => {
 describe("mass and hands", () => {
   it("more mass: no step is shorter", () => {
     fc.assert(
-      fc.property(fc.constantFrom(...FAMILY_IDS), fc.double({ min: 1, max: 3, noNaN: true }), (family, by) => {
+      fc.property(fc.constantFrom(...FAMILY_IDS), between(1, 3), (family, by) => {
         const small = plan(family, [null, "quiet", null]);
         const [batter] = small.batters;
         const of = (oilsG: number): Plan => ({ ...small, batters: [{ ...batter, size: { basis: "oils", oilsG } }] });

@@ -14,8 +14,9 @@ import { COLOURANT_KIND_IDS } from "../../../src/core/colour/kinds";
 import { blendHex, channelsOf, lightness, mixHex } from "../../../src/core/colour/mix";
 import { plainColourant } from "../../../src/core/document/newPlan";
 import { rateBase } from "../../../src/core/units/dose";
+import { between } from "../../support/between";
 
-const n = (min: number, max: number) => fc.double({ min, max, noNaN: true, noDefaultInfinity: true });
+const n = between;
 const hex = fc.integer({ min: 0, max: 0xffffff }).map((v) => `#${v.toString(16).padStart(6, "0")}`);
 
 describe("colours", () => {

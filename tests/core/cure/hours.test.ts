@@ -8,6 +8,7 @@ import { plannedKeys, takeBack } from "../../../src/core/document/edits/takeBack
 import { newPlan } from "../../../src/core/document/newPlan";
 import type { Plan } from "../../../src/core/document/schema";
 import { tickOf } from "../../../src/core/prepare/tick";
+import { between } from "../../support/between";
 
 const usual: Firming = {
   firmAcidShare: 0.38,
@@ -18,7 +19,7 @@ const usual: Firming = {
 };
 const loaf: Standing = { gel: "chance", cover: "shine", roomC: 21, thicknessMm: 65, isSlab: false };
 const best = (f: Partial<Firming> = {}, s: Partial<Standing> = {}) => afterPour({ ...usual, ...f }, { ...loaf, ...s });
-const n = (min: number, max: number) => fc.double({ min, max, noNaN: true });
+const n = between;
 
 describe("unmoulding and cutting, in hours", () => {
   it("an ordinary loaf: about a day; a soft one two to three; a salt bar three to five hours; gel and lactate sooner", () => {

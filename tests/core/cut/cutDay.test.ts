@@ -18,25 +18,21 @@ import { newPlan } from "../../../src/core/document/newPlan";
 import { readPlan } from "../../../src/core/document/read";
 import type { Plan } from "../../../src/core/document/schema";
 import { FINDINGS } from "../../../src/core/mould/cutDaySchema";
+import { edited } from "../../support/edited";
 
 const ON = "2026-11-27";
 const start = newPlan("Cut day", 1);
 const due = (plan: Plan) => barsDue(plan, computeMasses(plan)!);
-const done = (plan: Plan, edit: Edit): Plan => {
-  const tried = applyEdit(plan, edit);
-  if (!tried.ok) throw new Error(tried.reason);
-  return tried.document;
-};
 
 describe("the day of the cut", () => {
   it("bars come in the order of the cuts, each once, and the first of them dates the cut", () => {
     const bars = due(start);
     expect(bars.map((b) => b.number)).toEqual(bars.map((_, i) => i + 1));
     expect(nextBar(bars)).toBe(0);
-    const one = done(start, noteBar(start, bars[0], { isAsPredicted: true }, ON));
+    const one = edited(start, noteBar(start, bars[0], { isAsPredicted: true }, ON));
     expect(one.record.days.cut).toBe(ON);
     expect(nextBar(due(one))).toBe(1);
-    const later = done(one, noteBar(one, due(one)[0], { massG: 131 }, "2026-11-28"));
+    const later = edited(one, noteBar(one, due(one)[0], { massG: 131 }, "2026-11-28"));
     expect(later.record.days.cut).toBe(ON);
     expect(later.record.cutDay.bars).toHaveLength(1);
     expect(later.record.cutDay.bars[0]).toMatchObject({ isAsPredicted: true, massG: 131, fate: "rack" });
@@ -51,21 +47,21 @@ describe("the day of the cut", () => {
 
   it("a finding is marked, shown on the face, marked once more, and taken off with all of its kind", () => {
     const bar = () => due(plan)[2];
-    let plan = done(start, toggleFinding(start, due(start)[2], "air", ON));
-    plan = done(plan, placeFinding(plan, bar(), "air", [0.4, 0.6], ON));
+    let plan = edited(start, toggleFinding(start, due(start)[2], "air", ON));
+    plan = edited(plan, placeFinding(plan, bar(), "air", [0.4, 0.6], ON));
     expect(bar().noted!.findings).toEqual([expect.objectContaining({ what: "air", at: [0.4, 0.6] })]);
-    plan = done(plan, placeFinding(plan, bar(), "air", [0.7, 0.2], ON));
-    plan = done(plan, toggleFinding(plan, bar(), "ash", ON));
+    plan = edited(plan, placeFinding(plan, bar(), "air", [0.7, 0.2], ON));
+    plan = edited(plan, toggleFinding(plan, bar(), "ash", ON));
     expect(barNote(bar().noted!)).toBe("air 2, ash on top");
-    plan = done(plan, toggleFinding(plan, bar(), "air", ON));
+    plan = edited(plan, toggleFinding(plan, bar(), "air", ON));
     expect(barNote(bar().noted!)).toBe("ash on top");
     expect(readPlan(plan).ok).toBe(true);
   });
 
   it("one key for all the rest touches nothing that has come", () => {
     const bars = due(start);
-    let plan = done(start, toggleFinding(start, bars[1], "rivers", ON));
-    plan = done(plan, restAsPredicted(plan, due(plan), ON));
+    let plan = edited(start, toggleFinding(start, bars[1], "rivers", ON));
+    plan = edited(plan, restAsPredicted(plan, due(plan), ON));
     const count = countBars(due(plan));
     expect(count).toMatchObject({ came: bars.length, all: bars.length, asPredicted: bars.length - 1 });
     expect(count.findings).toEqual([{ what: "rivers", bars: 1 }]);
@@ -79,14 +75,14 @@ describe("the day of the cut", () => {
     expect(waitHours(3, 24)).toBeNull();
     expect(waitHours(4, 24)).toBeNull();
     const at = (h: number) => new Date(Date.UTC(2026, 4, 2, h)).toISOString();
-    const soft = done(start, setThumb(start, 2, at(8)));
+    const soft = edited(start, setThumb(start, 2, at(8)));
     // Put right within minutes it is one press; hours later another.
-    const right = done(soft, setThumb(soft, 1, at(8)));
+    const right = edited(soft, setThumb(soft, 1, at(8)));
     expect(right.record.cutDay).toMatchObject({ thumb: 1, pressed: [{ at: at(8), thumb: 1 }] });
-    const firm = done(right, setThumb(right, 3, at(14)));
+    const firm = edited(right, setThumb(right, 3, at(14)));
     expect(firm.record.cutDay.pressed.map((p) => p.thumb)).toEqual([1, 3]);
     expect(firm.record.cutDay.thumb).toBe(3);
-    expect(done(firm, setThumb(firm, null, at(14))).record.cutDay).toMatchObject({
+    expect(edited(firm, setThumb(firm, null, at(14))).record.cutDay).toMatchObject({
       thumb: null,
       pressed: [{ thumb: 1 }],
     });
@@ -119,7 +115,7 @@ describe("the day of the cut", () => {
         expect(readPlan(plan).ok).toBe(true);
         const keys = plan.record.cutDay.bars.map((b) => `${b.mouldId}:${b.number}`);
         expect(new Set(keys).size).toBe(keys.length);
-        expect(inverses.reduce((p, i) => done(p, i), plan)).toEqual(start);
+        expect(inverses.reduce((p, i) => edited(p, i), plan)).toEqual(start);
       }),
       { seed: 12, numRuns: 25 },
     );

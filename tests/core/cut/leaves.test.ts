@@ -2,6 +2,7 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { type Block, cutUp, divide, loafBlock, volumeMm3 } from "../../../src/core/cut/leaves";
 import { CUT_AXES, type CutStep, UNTRIMMED } from "../../../src/core/mould/cutSchema";
+import { between } from "../../support/between";
 
 const step = (fields: Partial<CutStep> & Pick<CutStep, "id" | "axis" | "division">): CutStep => ({
   ofId: null,
@@ -95,7 +96,7 @@ describe("a loaf cut up", () => {
   });
 
   it("bars, trims, what is over and the wire are the loaf, and nothing lies in another piece's place", () => {
-    const mm = (low: number, high: number) => fc.double({ min: low, max: high, noNaN: true });
+    const mm = between;
     const division = fc.oneof(
       fc.record({ kind: fc.constant("pitch" as const), thickMm: mm(5, 60) }),
       fc.record({ kind: fc.constant("parts" as const), count: fc.integer({ min: 1, max: 9 }) }),
@@ -145,7 +146,7 @@ describe("a loaf cut up", () => {
   });
 
   it("a wire whose height goes in steps lies on one of them at every cut of a lying loaf, whatever is asked", () => {
-    const mm = (low: number, high: number) => fc.double({ min: low, max: high, noNaN: true });
+    const mm = between;
     const division = fc.oneof(
       fc.record({ kind: fc.constant("pitch" as const), thickMm: mm(8, 40) }),
       fc.record({ kind: fc.constant("parts" as const), count: fc.integer({ min: 1, max: 4 }) }),

@@ -14,6 +14,7 @@ import { blankTool } from "../../../src/core/library/blank";
 import { type Cutter, OPEN_CUTTING, type Planer, type WantedBars } from "../../../src/core/mould/cutSchema";
 import { cutMarks } from "../../../src/core/print/cutMarks";
 import { sayer } from "../../../src/core/units/sayer";
+import { between } from "../../support/between";
 
 const soap = { wetGPerMm3: 1e-3, curedGPerMm3: 0.87e-3 };
 const wire: Cutter = {
@@ -29,13 +30,13 @@ const anyHow = { kerfMm: 0.4, heightStepMm: null, planer: null };
 describe("ways to cut a loaf", () => {
   it("the best is the best of all that can be tried, cut out one by one, on 200 random loaves", () => {
     const small = fc.record({
-      lengthMm: fc.double({ min: 60, max: 100, noNaN: true }),
-      widthMm: fc.double({ min: 40, max: 70, noNaN: true }),
-      levelMm: fc.double({ min: 25, max: 50, noNaN: true }),
-      kerfMm: fc.double({ min: 0.2, max: 1, noNaN: true }),
-      pitchMm: fc.option(fc.double({ min: 15, max: 40, noNaN: true }), { freq: 4 }),
-      thickMm: fc.option(fc.double({ min: 15, max: 40, noNaN: true })),
-      curedG: fc.option(fc.double({ min: 40, max: 160, noNaN: true })),
+      lengthMm: between(60, 100),
+      widthMm: between(40, 70),
+      levelMm: between(25, 50),
+      kerfMm: between(0.2, 1),
+      pitchMm: fc.option(between(15, 40), { freq: 4 }),
+      thickMm: fc.option(between(15, 40)),
+      curedG: fc.option(between(40, 160)),
       boxMm: fc.option(fc.constant([95, 68, 27] as [number, number, number])),
       bars: fc.option(fc.integer({ min: 1, max: 20 })),
       skimMm: fc.constantFrom(0, 1.5),

@@ -15,8 +15,9 @@ import { checkLimits, limitOf } from "../../../src/core/scent/limits";
 import type { Scent } from "../../../src/core/scent/scentSchema";
 import { readStretches, STRETCHES, stretchesOf } from "../../../src/core/swirl/stretches";
 import { rateBase } from "../../../src/core/units/dose";
+import { between } from "../../support/between";
 
-const n = (min: number, max: number) => fc.double({ min, max, noNaN: true, noDefaultInfinity: true });
+const n = between;
 const scentClass = fc.constantFrom(...SCENT_CLASS_IDS);
 const near = (a: number, b: number, share = 1e-9) =>
   expect(Math.abs(a - b)).toBeLessThanOrEqual(share * Math.max(1, Math.abs(b)));

@@ -1,12 +1,13 @@
 import { describe, expect, it } from "vitest";
 import { adjustablesOf, besideOf, changeWords, settleHeeded, takeHeeded } from "../../../src/core/derive/nextTimes";
-import { applyEdit, type Edit, valueAt } from "../../../src/core/document/edits/edit";
+import { applyEdit, valueAt } from "../../../src/core/document/edits/edit";
 import { copyPlan, newPlan, plainScent } from "../../../src/core/document/newPlan";
 import { ABOUT, type NextTime } from "../../../src/core/document/nextTimeSchema";
 import { readPlan } from "../../../src/core/document/read";
 import type { Plan } from "../../../src/core/document/schema";
 import { planOfFamily } from "../../../src/core/library/familyPlan";
 import { FAMILY_IDS } from "../../../src/core/techniques/families/registry";
+import { edited } from "../../support/edited";
 
 const base = newPlan("First", 1);
 const item = (id: string, more: Partial<NextTime>): NextTime => ({
@@ -14,11 +15,6 @@ const item = (id: string, more: Partial<NextTime>): NextTime => ({
   ...more,
 });
 const with_ = (nextTimes: NextTime[], plan = base): Plan => ({ ...plan, record: { ...plan.record, nextTimes } });
-const done = (plan: Plan, edit: Edit): Plan => {
-  const tried = applyEdit(plan, edit);
-  if (!tried.ok) throw new Error(tried.reason);
-  return tried.document;
-};
 
 describe("what is to be otherwise the next time", () => {
   it("names numbers that are there, in every family, each once and each as it stands", () => {
@@ -59,7 +55,7 @@ describe("what is to be otherwise the next time", () => {
     ]);
     expect(second.record.nextTimes).toEqual([]);
     expect(readPlan(second).ok).toBe(true);
-    const heeded = done(second, takeHeeded(second, second.heeded[0]));
+    const heeded = edited(second, takeHeeded(second, second.heeded[0]));
     const third = copyPlan(with_([item("n1", { words: "darker" })], heeded), "Third", 3, "batch-2");
     expect(third.heeded.map((h) => [h.words, h.fromTitle])).toEqual([
       ["darker", "Second"],
@@ -84,13 +80,13 @@ describe("what is to be otherwise the next time", () => {
     if (!tried.ok) throw new Error(tried.reason);
     expect(tried.document.portions[1].sharePct).toBe(15);
     expect(tried.document.heeded[0].state).toBe("taken");
-    expect(done(tried.document, tried.inverse)).toEqual(plan);
-    const laid = done(plan, takeHeeded(plan, drops));
+    expect(edited(tried.document, tried.inverse)).toEqual(plan);
+    const laid = edited(plan, takeHeeded(plan, drops));
     expect(laid.design.knobs.drops).toBe(9);
     expect(laid.operations.filter((o) => o.kind === "stripe")).toHaveLength(9);
     expect(readPlan(laid).ok).toBe(true);
     // What it names is there no more: only its words were heeded.
-    expect(done(plan, takeHeeded(plan, gone))).toEqual(done(plan, settleHeeded(gone, "taken")));
+    expect(edited(plan, takeHeeded(plan, gone))).toEqual(edited(plan, settleHeeded(gone, "taken")));
   });
 
   it("a value that cannot be is not set", () => {
@@ -100,7 +96,7 @@ describe("what is to be otherwise the next time", () => {
       5,
       "b",
     );
-    const next = done(plan, takeHeeded(plan, plan.heeded[0]));
+    const next = edited(plan, takeHeeded(plan, plan.heeded[0]));
     // The edit itself is plain; the check of the document refuses it, and with it the whole.
     expect(readPlan(next).ok).toBe(false);
   });

@@ -6,6 +6,7 @@ import { newPlan } from "../../../src/core/document/newPlan";
 import { afterBench, merged } from "../../../src/core/document/record";
 import type { Plan } from "../../../src/core/document/schema";
 import { isOn, standingOf, underwayRefuses } from "../../../src/core/document/underway";
+import { edited } from "../../support/edited";
 
 const START = Date.parse("2026-11-24T18:00:00.000Z");
 const at = (s: number) => new Date(START + 1000 * s).toISOString();
@@ -24,9 +25,7 @@ const split = poured(done("lye:b1", 30), done(`weigh:${cup.id}`, 100));
 const begun = poured(done(`weigh:${cup.id}`, 100), done(first.id, 400));
 
 const why = (plan: Plan, edit: Edit): string | null => {
-  const tried = applyEdit(plan, edit);
-  if (!tried.ok) throw new Error(tried.reason);
-  return underwayRefuses(plan, tried.document);
+  return underwayRefuses(plan, edited(plan, edit));
 };
 const set = (value: unknown, ...path: string[]): Edit => ({ kind: "set", path, value });
 const ofCup = (field: string, value: unknown): Edit => set(value, "portions", `#${cup.id}`, field);

@@ -5,6 +5,7 @@ import { newPlan, plainBatter } from "../../../src/core/document/newPlan";
 import type { Batter, Plan } from "../../../src/core/document/schema";
 import { formulaPerGram } from "../../../src/core/formula/formula";
 import { LIQUID_IDS, LIQUID_TIMES, type LiquidTime } from "../../../src/core/formula/liquids";
+import { between } from "../../support/between";
 import { liquid } from "../../support/liquids";
 
 const withBatter = (change: Partial<Batter>): Plan => {
@@ -23,7 +24,7 @@ describe("several liquids", () => {
   it("bring the water that the lye needs together, whatever their shares and times", () => {
     const one = fc.record({
       kind: fc.constantFrom(...LIQUID_IDS),
-      sharePct: fc.double({ min: 0, max: 45, noNaN: true }),
+      sharePct: between(0, 45),
       when: fc.constantFrom(...(Object.keys(LIQUID_TIMES) as LiquidTime[])),
     });
     fc.assert(

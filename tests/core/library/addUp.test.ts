@@ -5,12 +5,13 @@ import { afterLessons } from "../../../src/core/clock/learn";
 import { SPREAD } from "../../../src/core/clock/program";
 import { FIRM_SPREAD, firmKnowledge, firmUnknown } from "../../../src/core/cure/firmness";
 import { addUp, type Counted } from "../../../src/core/library/addUp";
+import { between } from "../../support/between";
 
 const lesson = (unknown: fc.Arbitrary<string>): fc.Arbitrary<Counted> =>
   fc.record({
     unknown,
-    mean: fc.double({ min: -1.5, max: 1.5, noNaN: true }),
-    precision: fc.double({ min: 0.05, max: 400, noNaN: true }),
+    mean: between(-1.5, 1.5),
+    precision: between(0.05, 400),
     isLeftOut: fc.boolean(),
   });
 const FIRM = [null, "f1", "f2"].map(firmUnknown);

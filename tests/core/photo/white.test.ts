@@ -7,6 +7,7 @@ import { measurePhoto } from "../../../src/core/photo/measure";
 import type { Pixels } from "../../../src/core/photo/straighten";
 import { castOf } from "../../../src/core/photo/white";
 import { compileDesign } from "../../../src/core/swirl/design";
+import { between } from "../../support/between";
 import { photographed, trueFace } from "../../support/madePhotos";
 
 /** A photo of one linear colour all over, the right half of another. */
@@ -30,9 +31,9 @@ function darkOf({ width, height, data }: Pixels): [number, number] {
 
 describe("something white in a photo", () => {
   it("tells what the light does to red and blue, wherever it lies and however bright it is", () => {
-    const cast = fc.double({ min: -0.4, max: 0.4, noNaN: true });
-    const place = fc.double({ min: 0, max: 1, noNaN: true });
-    const grey = fc.double({ min: 0.15, max: 0.6, noNaN: true });
+    const cast = between(-0.4, 0.4);
+    const place = between(0, 1);
+    const grey = between(0.15, 0.6);
     fc.assert(
       fc.property(cast, cast, grey, place, place, (red, blue, g, x, y) => {
         const found = castOf(plain([g * Math.exp(red), g, g * Math.exp(blue)]), [x, y]);

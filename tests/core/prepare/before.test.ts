@@ -1,6 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { nextTime, preparations } from "../../../src/core/prepare/before";
+import { between } from "../../support/between";
 
 const WANTED = new Date(2026, 10, 27, 15, 0).getTime();
 const minBefore = (min: number) => WANTED - 60_000 * min;
@@ -24,8 +25,8 @@ describe("what is begun before a pour at a wanted hour", () => {
 
   it("in order of their times, none after the wanted hour, one of each for every batter", () => {
     const meeting = fc.record({
-      lyeMin: fc.option(fc.double({ min: 0, max: 200, noNaN: true })),
-      oilsMin: fc.option(fc.double({ min: 0, max: 200, noNaN: true })),
+      lyeMin: fc.option(between(0, 200)),
+      oilsMin: fc.option(between(0, 200)),
     });
     fc.assert(
       fc.property(fc.array(meeting, { maxLength: 4 }), (meetings) => {

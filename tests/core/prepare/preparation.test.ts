@@ -122,17 +122,13 @@ describe("formulas of the library", () => {
 describe("moulds and tools", () => {
   const INSIDE = { lengthMm: 250, widthMm: 95, heightMm: 70 };
   it("four loose plates of 2 mm in 95 mm make five compartments of 17.4 mm; a closed set of five makes four of 21.25, shorter by two plates", () => {
-    const loose = compartmentsOf({
-      ...INSIDE,
-      dividers: { count: 4, thicknessMm: 2, isClosedSet: false, widthsMm: null },
-    })!;
+    const parted = (count: number, isClosedSet: boolean) =>
+      compartmentsOf({ ...INSIDE, dividers: { count, thicknessMm: 2, isClosedSet, widthsMm: null } })!;
+    const loose = parted(4, false);
     expect(loose.widthsMm).toHaveLength(5);
     expect(loose.widthsMm[0]).toBeCloseTo(17.4, 9);
     expect(loose.volumesMl(60)[0]).toBeCloseTo((17.4 * 250 * 60) / 1000, 9);
-    const closed = compartmentsOf({
-      ...INSIDE,
-      dividers: { count: 5, thicknessMm: 2, isClosedSet: true, widthsMm: null },
-    })!;
+    const closed = parted(5, true);
     expect(closed.widthsMm).toHaveLength(4);
     expect(closed.widthsMm[0]).toBeCloseTo(21.25, 9);
     expect(closed.lengthMm).toBe(246);

@@ -9,6 +9,7 @@ import type { ScentClassId } from "../../../src/core/scent/classes";
 import { cupWords } from "../../../src/core/techniques/operations/wording";
 import { PIPING_WINDOW } from "../../../src/core/techniques/traceWindow";
 import { arbitraryPlan } from "../../support/arbitraryPlan";
+import { between } from "../../support/between";
 
 const withScent = (plan: Plan, scentClass: ScentClassId, dosePctOfOils = 4.5): Plan => ({
   ...plan,
@@ -98,7 +99,7 @@ describe("steps", () => {
 describe("the clock of a plan", () => {
   it("hotter, stronger lye, faster scent: medium is never later", () => {
     fc.assert(
-      fc.property(arbitraryPlan, fc.double({ min: 0, max: 1, noNaN: true }), (plan, by) => {
+      fc.property(arbitraryPlan, between(0, 1), (plan, by) => {
         const [batter] = plan.batters;
         const id = plan.portions[0].id;
         const base = reach(plan, id);

@@ -1,7 +1,6 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { derive } from "../../../src/core/derive/derive";
-import { applyEdit } from "../../../src/core/document/edits/edit";
 import { spreadOverMoulds, withMould } from "../../../src/core/document/moulds";
 import { newPlan, plainPortion } from "../../../src/core/document/newPlan";
 import { readPlan } from "../../../src/core/document/read";
@@ -10,17 +9,14 @@ import type { Equipment } from "../../../src/core/mould/toolSchema";
 import { layOut } from "../../../src/core/techniques/families/registry";
 import { portionOf } from "../../../src/core/techniques/operations/registry";
 import { windowOf } from "../../../src/core/techniques/windows";
+import { between } from "../../support/between";
+import { edited } from "../../support/edited";
 
 const said = (plan: Plan, field = "") =>
   derive(plan)
     .notices.filter((n) => n.field.startsWith(field))
     .map((n) => `${n.level}: ${n.message}`)
     .join("\n");
-const applied = (plan: Plan, edit: Parameters<typeof applyEdit>[1]): Plan => {
-  const done = applyEdit(plan, edit);
-  if (!done.ok) throw new Error(done.reason);
-  return done.document;
-};
 const tool = (
   id: string,
   spec: Equipment["spec"],
@@ -115,7 +111,7 @@ describe("lanes", () => {
   it("that would stand uneven are said, and one press evens them", () => {
     const plan = inFamily("crossings", { dividers });
     const uneven = derive(plan).notices.find((n) => n.message.startsWith("Lanes would stand uneven"))!;
-    const even = applied(plan, uneven.fix!.edit);
+    const even = edited(plan, uneven.fix!.edit);
     expect(said(even)).not.toMatch(/uneven/);
     expect(readPlan(even).ok).toBe(true);
   });
@@ -126,7 +122,7 @@ describe("lanes", () => {
       const changed: Plan = { ...plan, moulds: [{ ...plan.moulds[0], dividers: { ...dividers, count } }] };
       const notice = derive(changed).notices.find((n) => n.message.includes("the plates make"))!;
       expect(notice.message).toBe(`The design fills 5 lanes; the plates make ${count + 1}.`);
-      expect(said(applied(changed, notice.fix!.edit))).not.toMatch(/the plates make/);
+      expect(said(edited(changed, notice.fix!.edit))).not.toMatch(/the plates make/);
     }
   });
 
@@ -136,14 +132,10 @@ describe("lanes", () => {
     expect(high(seven)).toBeCloseTo(1.9 + (2 / Math.log(5)) * Math.log(10 / 12), 2);
     expect(said(seven)).toMatch(/narrowest lane is 10 mm/);
     fc.assert(
-      fc.property(
-        fc.double({ min: 2, max: 60, noNaN: true }),
-        fc.double({ min: 0.1, max: 20, noNaN: true }),
-        (width, more) => {
-          const at = (w: number) => high(inFamily("crossings", { widthMm: 5 * w + 8, dividers }));
-          expect(at(width + more)).toBeGreaterThanOrEqual(at(width));
-        },
-      ),
+      fc.property(between(2, 60), between(0.1, 20), (width, more) => {
+        const at = (w: number) => high(inFamily("crossings", { widthMm: 5 * w + 8, dividers }));
+        expect(at(width + more)).toBeGreaterThanOrEqual(at(width));
+      }),
       { numRuns: 25 },
     );
   });
@@ -203,7 +195,7 @@ describe("several moulds", () => {
   const second: Mould = { ...plan.moulds[0], id: "m2", name: "Short loaf", lengthMm: 125 };
 
   it("a new one takes its share of every colour at once, by volume", () => {
-    const two = applied(plan, withMould(plan, second));
+    const two = edited(plan, withMould(plan, second));
     const { masses } = derive(two);
     expect(masses!.moulds[1].levelMm).toBeCloseTo(masses!.moulds[0].levelMm, 1);
     expect(masses!.moulds[1].pouredG).toBeCloseTo(masses!.moulds[0].pouredG / 2, 0);
@@ -211,7 +203,7 @@ describe("several moulds", () => {
   });
 
   it("pours name their loaf", () => {
-    const two = applied(plan, withMould(plan, second));
+    const two = edited(plan, withMould(plan, second));
     const titles = [...derive(two).instructions.values()].map((i) => i.title).filter((t) => t.startsWith("Pour M"));
     expect(titles.some((t) => t.endsWith("into Loaf"))).toBe(true);
     expect(titles.some((t) => t.endsWith("into Short loaf"))).toBe(true);
@@ -228,7 +220,7 @@ describe("several moulds", () => {
         { ...plainPortion("p4", "b1", "Dusk", 20), onlyMouldId: "m2" },
       ],
     };
-    const spread = applied(bases, spreadOverMoulds(bases));
+    const spread = edited(bases, spreadOverMoulds(bases));
     const into = (id: string) => new Set(spread.operations.filter((o) => portionOf(o) === id).map((o) => o.mouldId));
     expect([...into("p1")]).toEqual(["m1"]);
     expect([...into("p4")]).toEqual(["m2"]);

@@ -14,6 +14,7 @@ import { instructionOf } from "../../../src/core/prepare/words";
 import { combWays, pathOf, wireWays } from "../../../src/core/swirl/ways";
 import { type Operation, operationDurationS } from "../../../src/core/techniques/operations/registry";
 import { sayer } from "../../../src/core/units/sayer";
+import { between } from "../../support/between";
 
 const bare = newPlan("Bars", 1);
 const across = (barThicknessMm: number, trimMm = 0, kerfMm = 0) => ({
@@ -25,10 +26,10 @@ describe("bars of a loaf", () => {
   it("lie side by side between the trims, whatever the sizes", () => {
     fc.assert(
       fc.property(
-        fc.double({ min: 20, max: 1200, noNaN: true }),
-        fc.double({ min: 8, max: 120, noNaN: true }),
-        fc.double({ min: 0, max: 60, noNaN: true }),
-        fc.double({ min: 0, max: 3, noNaN: true }),
+        between(20, 1200),
+        between(8, 120),
+        between(0, 60),
+        between(0, 3),
         (lengthMm, thick, trimMm, kerfMm) => {
           const { middlesMm, edgesMm, cutsMm, endMm, thicknessMm } = barsOf(lengthMm, across(thick, trimMm, kerfMm));
           expect(edgesMm).toHaveLength(middlesMm.length + 1);

@@ -11,6 +11,8 @@ import { type CompiledOperation, createPoints, type Point, restart, takeBack } f
 import { stripeProfile } from "../../../src/core/swirl/profile";
 import { STRETCHES } from "../../../src/core/swirl/stretches";
 import { generator } from "../../../src/core/units/random";
+import { between } from "../../support/between";
+import { expectInside } from "../../support/points";
 
 const BOX = { lengthMm: 240, widthMm: 90, levelMm: 50, seed: 11 };
 const eddies: Eddy[] = [
@@ -65,9 +67,9 @@ function back(operation: CompiledOperation, p: Point): Point | null {
 
 const anywhere = (heightMm: number) =>
   fc.record({
-    x: fc.double({ min: 0.01, max: BOX.lengthMm - 0.01, noNaN: true }),
-    y: fc.double({ min: 0.01, max: BOX.widthMm - 0.01, noNaN: true }),
-    z: fc.double({ min: 0.01, max: heightMm - 0.01, noNaN: true }),
+    x: between(0.01, BOX.lengthMm - 0.01),
+    y: between(0.01, BOX.widthMm - 0.01),
+    z: between(0.01, heightMm - 0.01),
   });
 
 describe.each(OPERATIONS)("%s", (_, operation) => {
@@ -77,12 +79,7 @@ describe.each(OPERATIONS)("%s", (_, operation) => {
       fc.property(anywhere(BOX.levelMm), (p) => {
         const to = { ...p };
         operation.forward(to);
-        expect(to.x).toBeGreaterThanOrEqual(-1e-9);
-        expect(to.x).toBeLessThanOrEqual(BOX.lengthMm + 1e-9);
-        expect(to.y).toBeGreaterThanOrEqual(-1e-9);
-        expect(to.y).toBeLessThanOrEqual(BOX.widthMm + 1e-9);
-        expect(to.z).toBeGreaterThanOrEqual(-1e-9);
-        expect(to.z).toBeLessThanOrEqual(operation.levelMm + 1e-9);
+        expectInside(to, BOX, operation.levelMm);
         const from = back(operation, to);
         expect(from).not.toBeNull();
         misses.push(Math.hypot(from!.x - p.x, from!.y - p.y, from!.z - p.z));
@@ -192,22 +189,18 @@ describe("charts keep areas", () => {
   it("surfaces of a slope do not cross: higher up is later, and farther from the edge is farther along", () => {
     const chart = slopeChart(shape);
     fc.assert(
-      fc.property(
-        fc.double({ min: 0.01, max: 0.98, noNaN: true }),
-        fc.double({ min: 0.01, max: 0.98, noNaN: true }),
-        (u, w) => {
-          const at = (y: number, z: number) => {
-            readSlope(chart, y * shape.widthMm, z * shape.heightMm);
-            return { ...onSlope };
-          };
-          expect(at(u, w + 0.01).v).toBeGreaterThan(at(u, w).v);
-          const here = at(u, w);
-          // Along a surface b grows towards the far wall.
-          let z = w;
-          for (let k = 0; k < 40; k++) z += (here.v - at(u + 0.01, z).v) * 0.5;
-          if (z > 0.005 && z < 0.995) expect(at(u + 0.01, z).b).toBeGreaterThan(here.b);
-        },
-      ),
+      fc.property(between(0.01, 0.98), between(0.01, 0.98), (u, w) => {
+        const at = (y: number, z: number) => {
+          readSlope(chart, y * shape.widthMm, z * shape.heightMm);
+          return { ...onSlope };
+        };
+        expect(at(u, w + 0.01).v).toBeGreaterThan(at(u, w).v);
+        const here = at(u, w);
+        // Along a surface b grows towards the far wall.
+        let z = w;
+        for (let k = 0; k < 40; k++) z += (here.v - at(u + 0.01, z).v) * 0.5;
+        if (z > 0.005 && z < 0.995) expect(at(u + 0.01, z).b).toBeGreaterThan(here.b);
+      }),
       { seed: 3, numRuns: 200 },
     );
   });

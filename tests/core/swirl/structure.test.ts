@@ -6,13 +6,7 @@ import { drawIndices, finish } from "../../../src/core/swirl/face";
 import { likenessOf, structureOf } from "../../../src/core/swirl/structure";
 import { FAMILY_IDS, type FamilyId } from "../../../src/core/techniques/families/registry";
 import { HAND_VARIES } from "../../../src/core/techniques/hand";
-
-const image = (rows: string[]) => ({
-  width: rows[0].length,
-  height: rows.length,
-  colour: Uint8Array.from(rows.join("").split("").map(Number)),
-});
-const repeat = (row: string, n: number) => Array.from({ length: n }, () => row);
+import { image, repeat } from "../../support/images";
 
 describe("how a face is built", () => {
   it("upright stripes of 1.5 mm: no run ends up a column, nothing thin, nothing broad, no border level", () => {

@@ -20,7 +20,9 @@ import { FAMILIES, FAMILY_IDS, type FamilyId, knobsOf, layOut } from "../../../s
 import { variantsOf } from "../../../src/core/techniques/families/variants";
 import { METRIC, US } from "../../../src/core/units/quantities";
 import { sayer } from "../../../src/core/units/sayer";
+import { between } from "../../support/between";
 import { freeStroke } from "../../support/freeStroke";
+import { image, repeat } from "../../support/images";
 
 function designFor(family: FamilyId, trace?: number): Design {
   const plan = planOfFamily(family);
@@ -117,7 +119,7 @@ const MOVES: [string, CompiledOperation, number][] = [
 describe.each(MOVES)("%s", (_, operation, toleranceMm) => {
   it("comes back where it was and stays in the mould", () => {
     const misses: number[] = [];
-    const unit = fc.double({ min: 0.001, max: 0.999, noNaN: true });
+    const unit = between(0.001, 0.999);
     fc.assert(
       fc.property(unit, unit, unit, (u, v, w) => {
         const from = { x: u * BOX.lengthMm, y: v * BOX.widthMm, z: w * BOX.levelMm };
@@ -188,13 +190,6 @@ describe("views", () => {
     expect(blank).toBeCloseTo(1 - half.levelMm / full.levelMm, 1);
   });
 });
-
-const image = (rows: string[]) => ({
-  width: rows[0].length,
-  height: rows.length,
-  colour: Uint8Array.from(rows.join("").split("").map(Number)),
-});
-const repeat = (row: string, n: number) => Array.from({ length: n }, () => row);
 
 describe("numbers of a picture", () => {
   it("two halves: even shares, no mud, wide lines", () => {

@@ -10,6 +10,8 @@ import { stripeProfile, topLineProfile } from "../../../src/core/swirl/profile";
 import { refineEdges } from "../../../src/core/swirl/smooth";
 import { colourShares } from "../../../src/core/swirl/volume";
 import { generator } from "../../../src/core/units/random";
+import { between } from "../../support/between";
+import { expectInside } from "../../support/points";
 
 const BOX = { lengthMm: 250, widthMm: 90 };
 const AREA = BOX.lengthMm * BOX.widthMm;
@@ -81,10 +83,7 @@ describe.each(OPERATIONS)("%s", (_name, operation, roundTripMm) => {
     for (const p of randomPoints(4000, 40)) {
       const after = { ...p };
       operation.forward(after);
-      expect(after.y).toBeGreaterThanOrEqual(-1e-9);
-      expect(after.y).toBeLessThanOrEqual(BOX.widthMm + 1e-9);
-      expect(after.z).toBeGreaterThanOrEqual(-1e-9);
-      expect(after.z).toBeLessThanOrEqual(operation.levelMm + 1e-9);
+      expectInside(after, BOX, operation.levelMm);
       const before = back(operation, after);
       if (before) errors.push(Math.hypot(before.x - p.x, before.y - p.y, before.z - p.z));
     }
@@ -140,9 +139,9 @@ describe("designs", () => {
     const pour = fc.record({
       kind: fc.constantFrom("layer", "stripe", "topLine"),
       colour: fc.integer({ min: 0, max: 3 }),
-      volumeMm3: fc.double({ min: 0, max: AREA * 25, noNaN: true }),
-      trace: fc.double({ min: 1, max: 4.5, noNaN: true }),
-      acrossMm: fc.double({ min: 0, max: 90, noNaN: true }),
+      volumeMm3: between(0, AREA * 25),
+      trace: between(1, 4.5),
+      acrossMm: between(0, 90),
       height: fc.constantFrom("low", "mid", "high"),
       passes: fc.integer({ min: 1, max: 3 }),
       motion: fc.constantFrom("line", "circles", "outline"),

@@ -9,6 +9,7 @@ import { type CompiledOperation, createPoints, restart } from "../../../src/core
 import { pathOf, strokeWays, topWays, wireWays } from "../../../src/core/swirl/ways";
 import { STROKE_PATHS } from "../../../src/core/techniques/operations/stroke";
 import { generator } from "../../../src/core/units/random";
+import { between } from "../../support/between";
 
 const [L, W, LEVEL] = [254, 89, 60];
 const straight: PassLine = { atMm: L / 2, sense: 1, share: 1, bowMm: 0, swingMm: 0, waves: 0 };
@@ -153,7 +154,7 @@ describe("a tool drawn from wall to wall", () => {
   ];
   it.each(operations)("%s: back and on again is the same place, and no place leaves the mould", (_, operation) => {
     fc.assert(
-      fc.property(fc.double({ min: 0, max: L, noNaN: true }), fc.double({ min: 0, max: W, noNaN: true }), (x, y) => {
+      fc.property(between(0, L), between(0, W), (x, y) => {
         const [bx, by] = takenBack(operation, x, y);
         const point = { x: bx, y: by, z: 30 };
         operation.forward(point);

@@ -50,15 +50,17 @@ export const ladle = defineKind(z.strictObject({ kind: z.literal("ladle"), ...po
   inShort: () => "ladle",
 });
 `;
-const LADLE_KNOWN = {
-  [`${OPERATIONS}/ladle.ts`]: LADLE,
-  [`${OPERATIONS}/registry.ts`]: withLine(
-    `${OPERATIONS}/registry.ts`,
-    "export const KINDS = {",
-    "  ladle,",
-    'import { ladle } from "./ladle";\n',
+/** The file of something new, and its line in the table beside it. */
+const registered = (folder: string, name: string, text: string, table: string) => ({
+  [`${folder}/${name}.ts`]: text,
+  [`${folder}/registry.ts`]: withLine(
+    `${folder}/registry.ts`,
+    `export const ${table} = {`,
+    `  ${name},`,
+    `import { ${name} } from "./${name}";\n`,
   ),
-};
+});
+const LADLE_KNOWN = registered(OPERATIONS, "ladle", LADLE, "KINDS");
 const ROW = `
 import { type Family, number } from "./family";
 export const row: Family = {
@@ -72,15 +74,7 @@ export const row: Family = {
   isOrderFixed: false,
 };
 `;
-const withRow = (text: string) => ({
-  [`${FAMILIES}/row.ts`]: text,
-  [`${FAMILIES}/registry.ts`]: withLine(
-    `${FAMILIES}/registry.ts`,
-    "export const FAMILIES = {",
-    "  row,",
-    'import { row } from "./row";\n',
-  ),
-});
+const withRow = (text: string) => registered(FAMILIES, "row", text, "FAMILIES");
 
 const made = { ...LADLE_KNOWN, ...withRow(ROW) };
 

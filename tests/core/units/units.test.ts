@@ -12,6 +12,7 @@ import {
   US,
 } from "../../../src/core/units/quantities";
 import { cutTo } from "../../../src/core/units/text";
+import { between } from "../../support/between";
 
 const value = (text: string, kind: QuantityKind, units = METRIC) => {
   const read = parseQuantity(text, kind, units);
@@ -69,7 +70,7 @@ describe("quantities as people write them", () => {
     const kinds = fc.constantFrom<QuantityKind>("mass", "length", "volume", "temperature");
     const systems = fc.constantFrom(METRIC, US);
     fc.assert(
-      fc.property(kinds, systems, fc.double({ min: 0.01, max: 50_000, noNaN: true }), (kind, units, si) => {
+      fc.property(kinds, systems, between(0.01, 50_000), (kind, units, si) => {
         const shown = inPreferredUnit(si, kind, units);
         const back = parseQuantity(shown.toFixed(9), kind, units);
         expect(back.ok && Math.abs(back.value - si)).toBeLessThan(1e-6 * Math.max(1, si));
@@ -142,7 +143,7 @@ describe("doses", () => {
   });
   it("convert between all bases and back", () => {
     const basis = fc.constantFrom(...DOSE_BASIS_IDS);
-    const n = (min: number, max: number) => fc.double({ min, max, noNaN: true });
+    const n = between;
     fc.assert(
       fc.property(
         n(0.01, 50),

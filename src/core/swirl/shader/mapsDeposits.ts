@@ -29,6 +29,15 @@ float noiseAtNode(int table, float p) {
   float a = at(table + (i & 255));
   return a + (at(table + ((i + 1) & 255)) - a) * (p - float(i));
 }
+/** A row of shares between its nodes, and what has gathered up to there. */
+vec2 gatheredAt(int row, int sums, float share, float nodes) {
+  float p = clamp(share, 0.0, 1.0) * nodes;
+  int i = min(int(nodes) - 1, int(p));
+  float part = p - float(i);
+  float a = at(row + i);
+  float value = a + (at(row + i + 1) - a) * part;
+  return vec2(value, at(sums + i) + (a + value) * part * 0.5 / nodes);
+}
 float alongTable(int table, float share) { return read(table, clamp(share, 0.0, 1.0) * 128.0); }
 
 vec3 place;
@@ -69,25 +78,14 @@ void plume(int o) {
   float L = at(o + 1), W = at(o + 2), top = at(o + 3), adds0 = at(o + 4);
   float level = top - adds0;
   float along = clamp(place.x / L, 0.0, 1.0) * 128.0;
-  int j = int(along);
-  float part = along - float(j);
-  int amounts = whole(o + 13), gathered = whole(o + 14);
-  float a0 = at(amounts + j);
-  float amount = a0 + (at(amounts + j + 1) - a0) * part;
-  float sum = at(gathered + j) + (a0 + amount) * part * 0.5 / 128.0;
-  float adds = adds0 * amount;
+  vec2 amount = gatheredAt(whole(o + 13), whole(o + 14), place.x / L, 128.0);
+  float adds = adds0 * amount.x;
   float zb = read(whole(o + 12), along);
   float fallen = 0.0;
   if (place.z > zb) {
     float span = top - zb;
-    float t = clamp((place.z - zb) / span, 0.0, 1.0) * 128.0;
-    int k = min(127, int(t));
-    float frac = t - float(k);
-    int p = whole(o + 15);
-    float pa = at(p + k);
-    float pk = pa + (at(p + k + 1) - pa) * frac;
-    float lifted = at(whole(o + 16) + k) + (pa + pk) * frac * 0.5 / 128.0;
-    float f = adds / span * pk;
+    vec2 lifted = gatheredAt(whole(o + 15), whole(o + 16), (place.z - zb) / span, 128.0);
+    float f = adds / span * lifted.x;
     float w = at(o + 7) + at(o + 8) * place.x + place.z * at(o + 9);
     float low = at(o + 10);
     float yc = clamp(read(whole(o + 11), along) + at(o + 6) * noiseAtNode(whole(o + 17), w), low, W - low);
@@ -96,10 +94,10 @@ void plume(int o) {
     if (place.y < a) place.y /= left;
     else if (place.y >= a + f * W) place.y = (place.y - f * W) / left;
     else { claimed = whole(o + 5); return; }
-    fallen = adds * lifted;
+    fallen = adds * lifted.y;
   }
   place.z = (place.z - fallen) * level / (top - adds);
-  place.x = (top * place.x - L * adds0 * sum) / level;
+  place.x = (top * place.x - L * adds0 * amount.y) / level;
 }
 
 #endif
@@ -108,22 +106,14 @@ void plume(int o) {
 void lens(int o) {
   float L = at(o + 1), W = at(o + 2), h = at(o + 3), h1 = at(o + 4), dh = at(o + 5);
   if (h <= 0.0) { claimed = whole(o + 7); return; }
-  float a = clamp(place.x / L, 0.0, 1.0) * 192.0;
-  int i = min(191, int(a));
-  int values = whole(o + 8);
-  float v0 = at(values + i), v = v0 + (at(values + i + 1) - v0) * (a - float(i));
-  float alongSum = at(whole(o + 9) + i) + (v0 + v) * (a - float(i)) * 0.5 / 192.0;
-  float gx = dh * v;
-  float b = clamp(place.y / W, 0.0, 1.0) * 192.0;
-  int q = min(191, int(b));
-  values = whole(o + 10);
-  float w0 = at(values + q), w = w0 + (at(values + q + 1) - w0) * (b - float(q));
-  float acrossSum = at(whole(o + 11) + q) + (w0 + w) * (b - float(q)) * 0.5 / 192.0;
-  float g = gx * w;
+  vec2 along = gatheredAt(whole(o + 8), whole(o + 9), place.x / L, 192.0);
+  float gx = dh * along.x;
+  vec2 across = gatheredAt(whole(o + 10), whole(o + 11), place.y / W, 192.0);
+  float g = gx * across.x;
   float top = h1 - at(o + 6);
   if (place.z >= top - g && place.z < top) { claimed = whole(o + 7); return; }
-  place.x = (h1 * place.x - L * dh * alongSum) / h;
-  place.y = (h1 * place.y - W * gx * acrossSum) / (h1 - gx);
+  place.x = (h1 * place.x - L * dh * along.y) / h;
+  place.y = (h1 * place.y - W * gx * across.y) / (h1 - gx);
   place.z = (place.z < top - g ? place.z : place.z - g) * h / (h1 - g);
 }
 

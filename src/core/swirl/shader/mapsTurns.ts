@@ -111,14 +111,9 @@ void funnel(int o) {
   float top = at(o + 10), adds = at(o + 11), bottom = at(o + 12);
   if (place.z > bottom) {
     float span = top - bottom;
-    float u = clamp((place.z - bottom) / span, 0.0, 1.0) * 128.0;
-    int k = min(127, int(u));
-    float part = u - float(k);
-    int p = whole(o + 14);
-    float p0 = at(p + k);
-    float pk = p0 + (at(p + k + 1) - p0) * part;
-    float g0 = adds / span * pk;
-    float lift = adds * (at(whole(o + 15) + k) + (p0 + pk) * 0.5 * part / 128.0);
+    vec2 raised = gatheredAt(whole(o + 14), whole(o + 15), (place.z - bottom) / span, 128.0);
+    float g0 = adds / span * raised.x;
+    float lift = adds * raised.y;
     float turn = place.y + at(o + 13) * place.z;
     float n = (turn - floor(turn)) * 256.0;
     int i = int(n) & 255;

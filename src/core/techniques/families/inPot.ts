@@ -1,5 +1,5 @@
 import { choice, type Family, num, number, str } from "./family";
-import { turnedInPot } from "./pours";
+import { potKnobs, turnedInPot } from "./pours";
 
 export const inPot: Family = {
   label: "in-pot swirl",
@@ -10,9 +10,7 @@ export const inPot: Family = {
     thick: "Broad patches with crisp borders, hardly mixed.",
   },
   knobs: [
-    number("drops", "drops into the pot", 2, 24, 10),
-    number("turns", "turns of the spatula", 0, 3, 1, "", 0.5),
-    number("passes", "passes of the pour", 2, 16, 7),
+    ...potKnobs({ most: 24, drops: 10, passes: 7 }, number("turns", "turns of the spatula", 0, 3, 1, "", 0.5)),
     choice("way", "poured out", [
       ["travelling", "travelling along the loaf"],
       ["one-place", "in one place"],

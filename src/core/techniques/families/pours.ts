@@ -1,7 +1,7 @@
 import type * as z from "zod/mini";
 import type { stroke } from "../operations/stroke";
 import type { StrokeTool } from "../tools";
-import { type Draft, num, type RecipeCup, type RecipeInput } from "./family";
+import { type Draft, type Knob, num, number, type RecipeCup, type RecipeInput } from "./family";
 
 /** Divides 100 % into `count` parts of one decimal that add up exactly; the last takes what is left. */
 export function evenParts(total: number, count: number): number[] {
@@ -77,6 +77,16 @@ export const lineOver = (portionId: string, acrossMm: number, height: "low" | "m
   ...{ kind: "stripe", portionId, cupPct: EVENLY },
   ...{ acrossMm, height, passes: 2, motion: "line" },
 });
+
+/** The knobs of what is dropped into the pot and turned in it: at most so many drops, so many drops and passes to begin with, and how far it is turned. */
+export const potKnobs = (
+  { most, drops, passes }: { most: number; drops: number; passes: number },
+  turns: Knob,
+): Knob[] => [
+  number("drops", "drops into the pot", 2, most, drops),
+  turns,
+  number("passes", "passes of the pour", 2, 16, passes),
+];
 
 /** Accents dropped into the pot, turned with the spatula and poured out; by the knobs "drops" and "passes". */
 export function turnedInPot(input: RecipeInput, turns: number, way: "travelling" | "one-place"): Draft[] {

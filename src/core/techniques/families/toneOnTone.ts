@@ -1,5 +1,5 @@
 import { type Family, num, number } from "./family";
-import { turnedInPot } from "./pours";
+import { potKnobs, turnedInPot } from "./pours";
 
 export const toneOnTone: Family = {
   label: "tone on tone",
@@ -9,11 +9,7 @@ export const toneOnTone: Family = {
     medium: "Ribbons of both shades that swell and thin out along the loaf.",
     thick: "Broad patches of the second shade with drawn-out ends.",
   },
-  knobs: [
-    number("drops", "drops into the pot", 2, 16, 6),
-    number("potTurns", "turns of the spatula", 0, 2, 0.6, "", 0.1),
-    number("passes", "passes of the pour", 2, 16, 6),
-  ],
+  knobs: potKnobs({ most: 16, drops: 6, passes: 6 }, number("potTurns", "turns of the spatula", 0, 2, 0.6, "", 0.1)),
   recipe(input) {
     return turnedInPot(input, num(input.knobs, "potTurns"), "travelling");
   },

@@ -1,10 +1,8 @@
 import * as z from "zod/mini";
-import { traceWindow } from "../traceWindow";
+import { always } from "../traceWindow";
 import { WORKING_TIMES_S as T } from "../workingTimes";
 import { cupPct, defineKind, pour } from "./kind";
 import { pourTitle } from "./wording";
-
-const WINDOW = traceWindow(1.8, 2.6, "rings run into each other", "the middle piles up: lumps, no rings");
 
 /** One counted pour through the funnel. */
 export const funnel = defineKind(z.strictObject({ kind: z.literal("funnel"), ...pour, cupPct }))({
@@ -13,7 +11,7 @@ export const funnel = defineKind(z.strictObject({ kind: z.literal("funnel"), ...
   place: "mould",
   blank: ({ cup }) => ({ ...cup }),
   workS: () => T.funnelPour + T.changeCup,
-  window: () => WINDOW,
+  window: always(1.8, 2.6, "rings run into each other", "the middle piles up: lumps, no rings"),
   words: (_, at) => ({
     title: pourTitle(at),
     detail: `Count to three into the funnel, by the side of the lip: ${at.part}.`,

@@ -1,10 +1,8 @@
 import * as z from "zod/mini";
 import { id } from "../../units/fields";
-import { traceWindow } from "../traceWindow";
+import { always } from "../traceWindow";
 import { WORKING_TIMES_S as T } from "../workingTimes";
 import { choiceField, cupPct, defineKind, pour } from "./kind";
-
-const WINDOW = traceWindow(1.2, 2.8, "both run into one another before they are poured", "lumps stay in the cup");
 
 /** How far what is poured into a cup is stirred in. */
 export const STIRRED = ["half", "through"] as const;
@@ -30,7 +28,7 @@ export const intoCup = defineKind(
   ],
   blank: ({ cup, otherId }) => ({ ...cup, intoId: otherId, stirred: "half" }),
   workS: (o) => T.changeCup + (o.stirred === "half" ? T.stirHalf : T.stirThrough),
-  window: () => WINDOW,
+  window: always(1.2, 2.8, "both run into one another before they are poured", "lumps stay in the cup"),
   words: (o, at) => ({
     title: `${at.cup} into ${at.into}, ${at.mass}`,
     detail: `Into the cup of ${at.into}: ${at.part}, ${at.seconds}; ${STIR_WORDS[o.stirred]}.`,

@@ -1,9 +1,7 @@
 import * as z from "zod/mini";
-import { traceWindow } from "../traceWindow";
+import { always } from "../traceWindow";
 import { WORKING_TIMES_S as T } from "../workingTimes";
 import { choiceField, count, defineKind, inMould, spoken, strokesField } from "./kind";
-
-const WINDOW = traceWindow(1.3, 2.6, "lines run together on the way", "it falls out in clumps");
 
 /** Everything in the pot into the mould; on a tilt up to the low rim, with what is left in the pot for the next one. */
 export const potPour = defineKind(
@@ -28,7 +26,7 @@ export const potPour = defineKind(
   blank: () => ({ way: "travelling", strokes: 10 }),
   workS: (o, { massG, passes }) =>
     Math.max((T.potPourPerKg * massG) / 1000, o.way === "tilted" ? T.wallStroke * passes * o.strokes : 0),
-  window: () => WINDOW,
+  window: always(1.3, 2.6, "lines run together on the way", "it falls out in clumps"),
   words: (o, { mass, seconds, isPouredOn }) => {
     if (o.way === "one-place") return { title: `Pour the pot out, ${mass}`, detail: `All in one place, ${seconds}.` };
     if (o.way === "travelling")

@@ -1,10 +1,8 @@
 import * as z from "zod/mini";
-import { traceWindow } from "../traceWindow";
+import { always } from "../traceWindow";
 import { WORKING_TIMES_S as T } from "../workingTimes";
 import { cupPct, defineKind, pour } from "./kind";
 import { intoPotTitle } from "./wording";
-
-const WINDOW = traceWindow(1.2, 2.4, "colours run together in the pot", "it clumps instead of drawing out");
 
 /** Down the wall of the pot: its base, or the next colour of a stack. */
 export const potStack = defineKind(z.strictObject({ kind: z.literal("potStack"), ...pour, cupPct }))({
@@ -13,7 +11,7 @@ export const potStack = defineKind(z.strictObject({ kind: z.literal("potStack"),
   place: "pot",
   blank: ({ cup }) => ({ ...cup }),
   workS: () => T.potStack,
-  window: () => WINDOW,
+  window: always(1.2, 2.4, "colours run together in the pot", "it clumps instead of drawing out"),
   words: (_, at) => ({
     title: intoPotTitle(at),
     detail: `Down the wall of the pot, gently: ${at.part}, ${at.seconds}.`,

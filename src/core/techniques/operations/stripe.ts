@@ -1,10 +1,8 @@
 import * as z from "zod/mini";
-import { traceWindow } from "../traceWindow";
+import { always } from "../traceWindow";
 import { WORKING_TIMES_S as T } from "../workingTimes";
 import { acrossMm, choiceField, cupPct, defineKind, height, pour } from "./kind";
 import { HEIGHT_WORDS, PASS_WORDS, pourTitle, wallWords } from "./wording";
-
-const WINDOW = traceWindow(1.5, 3.3, "drops sink through each other and blur", "drops break into lumps and trap air");
 
 /** How the hand goes: along a line, in circles on the way, or thinly around the drop poured before. */
 export const STRIPE_MOTIONS = ["line", "circles", "outline"] as const;
@@ -35,7 +33,7 @@ export const stripe = defineKind(
   blank: ({ cup, acrossMm }) => ({ ...cup, acrossMm, height: "mid", passes: 1, motion: "line" }),
   workS: (o, { passes }) =>
     T.changeCup + T.stripePass * passes * o.passes * (o.motion === "circles" ? T.circlesTake : 1),
-  window: () => WINDOW,
+  window: always(1.5, 3.3, "drops sink through each other and blur", "drops break into lumps and trap air"),
   words: (o, at) => ({
     title: pourTitle(at),
     detail: `${wallWords(o.acrossMm, at)}, ${HEIGHT_WORDS[o.height]}, ${PASS_WORDS[o.passes]}${MOTION_WORDS[o.motion]}: ${at.part}, ${at.seconds}.`,

@@ -1,10 +1,8 @@
 import * as z from "zod/mini";
-import { traceWindow } from "../traceWindow";
+import { always } from "../traceWindow";
 import { WORKING_TIMES_S as T } from "../workingTimes";
 import { acrossMm, defineKind, keptBackPct, pour } from "./kind";
 import { pourTitle, wallWords } from "./wording";
-
-const WINDOW = traceWindow(1.8, 3.8, "lines sink out of sight", "lines break and will not take a tool");
 
 /** A line of what was kept back, on the top. */
 export const topLine = defineKind(z.strictObject({ kind: z.literal("topLine"), ...pour, keptBackPct, acrossMm }))({
@@ -13,7 +11,7 @@ export const topLine = defineKind(z.strictObject({ kind: z.literal("topLine"), .
   place: "top",
   blank: ({ top, acrossMm }) => ({ ...top, acrossMm }),
   workS: (_, { passes }) => T.topLine * passes,
-  window: () => WINDOW,
+  window: always(1.8, 3.8, "lines sink out of sight", "lines break and will not take a tool"),
   words: (o, at) => ({
     title: pourTitle(at),
     detail: `A line on the top, ${wallWords(o.acrossMm, at)}, from what was kept back, ${at.seconds}.`,

@@ -1,7 +1,7 @@
 import * as z from "zod/mini";
 import { within } from "../../units/fields";
 import { STROKE_TOOLS } from "../tools";
-import { traceWindow } from "../traceWindow";
+import { always } from "../traceWindow";
 import { WORKING_TIMES_S as T } from "../workingTimes";
 import { defineKind, inMould, lengthField, pathField, pitchField, spoken, toolField, toolLabel } from "./kind";
 
@@ -13,13 +13,6 @@ const PATH_WORDS: Record<(typeof TOP_PATHS)[number], string> = {
   "figure-eight": "figure-eights along the top",
   feather: "across the lines, then back between",
 };
-const WINDOW = traceWindow(
-  1.8,
-  3.8,
-  "the lines sink behind the tool: wait for it",
-  "the tool tears the top instead of drawing it",
-);
-
 /** A shallow tool over the top. */
 export const topStroke = defineKind(
   z.strictObject({
@@ -37,7 +30,12 @@ export const topStroke = defineKind(
   fields: [toolField, pathField(TOP_PATHS), pitchField, lengthField("depthMm", "depth")],
   blank: () => ({ tool: "toothpick", path: "zigzag", pitchMm: 14, depthMm: 6 }),
   workS: (_, { passes }) => T.topStrokePer * passes,
-  window: () => WINDOW,
+  window: always(
+    1.8,
+    3.8,
+    "the lines sink behind the tool: wait for it",
+    "the tool tears the top instead of drawing it",
+  ),
   words: (o, { sayer }) => ({
     title: "Draw the top",
     detail: `With the ${toolLabel(o.tool)}, ${PATH_WORDS[o.path]}, not deeper than ${sayer.mm(o.depthMm)}.`,

@@ -4,8 +4,7 @@ import { plainBatter } from "../../../core/document/newPlan";
 import { FATTY_ACIDS, profileTotal, sapFromProfile } from "../../../core/formula/fattyAcids";
 import type { Oil } from "../../../core/formula/oilSchema";
 import { sapKoh, sapNaoh, sapUsed } from "../../../core/formula/oils";
-import { BoundColour, BoundNumber, BoundSelect, BoundText, type Editable } from "../../parts/bound";
-import { Check } from "../../parts/Check";
+import { BoundColour, BoundNumber, BoundPart, BoundSelect, BoundText, type Editable } from "../../parts/bound";
 import { worded } from "../../parts/Choose";
 import { DENSITY } from "../../parts/NumberField";
 import { TraitLines } from "../../parts/TraitLines";
@@ -67,26 +66,10 @@ export function OilEditor({ open, oil }: { open: Editable; oil: Oil }) {
         <BoundColour open={open} path={["batterHex"]} label="colour in batter" />
       </p>
       <p className="flex flex-wrap items-baseline gap-x-4 gap-y-1">
-        <Check
-          label="sets in a cool room"
-          checked={oil.melting !== null}
-          onCheck={(isOn) => {
-            open.set(["melting"], isOn ? { lowC: 30, highC: 35 } : null);
-            open.seal();
-          }}
-        />
-        {oil.melting && (
-          <>
-            <BoundNumber
-              open={open}
-              path={["melting", "lowC"]}
-              label="melts from"
-              quantity="temperature"
-              width="w-11"
-            />
-            <BoundNumber open={open} path={["melting", "highC"]} label="to" quantity="temperature" width="w-11" />
-          </>
-        )}
+        <BoundPart open={open} path={["melting"]} label="sets in a cool room" blank={{ lowC: 30, highC: 35 }}>
+          <BoundNumber open={open} path={["melting", "lowC"]} label="melts from" quantity="temperature" width="w-11" />
+          <BoundNumber open={open} path={["melting", "highC"]} label="to" quantity="temperature" width="w-11" />
+        </BoundPart>
       </p>
       <BoundText open={open} path={["source"]} label="source" />
       {judgement && (

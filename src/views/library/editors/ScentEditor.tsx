@@ -4,8 +4,15 @@ import { SCENT_CLASSES } from "../../../core/scent/classes";
 import { EVIDENCE_LABELS, type EvidenceKind, judgeScent } from "../../../core/scent/evidence";
 import type { LibraryScent } from "../../../core/scent/scentSchema";
 import { useBench } from "../../parts/bench";
-import { BoundCheck, BoundColour, BoundNumber, BoundSelect, BoundText, type Editable } from "../../parts/bound";
-import { Check } from "../../parts/Check";
+import {
+  BoundCheck,
+  BoundColour,
+  BoundNumber,
+  BoundPart,
+  BoundSelect,
+  BoundText,
+  type Editable,
+} from "../../parts/bound";
 import { AddChoice, labelled, named, worded } from "../../parts/Choose";
 import { RemoveButton } from "../../parts/RemoveButton";
 import { ScentFields } from "../../parts/ScentFields";
@@ -84,7 +91,7 @@ export function ScentEditor({ open, id, scent }: { open: Editable; id: string; s
         </>
       )}
       <ScentLessons id={id} scent={scent} />
-      <Discolour open={open} scent={scent} />
+      <Discolour open={open} />
       <p className="flex flex-wrap items-baseline gap-x-5 gap-y-1">
         <BoundSelect open={open} path={["fades"]} label="fades in cure" options={FADES} />
         <BoundCheck open={open} path={["weeps"]} label="weeps: drops on top that are taken up again" />
@@ -168,19 +175,12 @@ function Reports({
   );
 }
 
-function Discolour({ open, scent }: { open: Editable; scent: LibraryScent }) {
-  const d = scent.discolour;
+const DISCOLOURS = { hex: "#a8794a", fresh: 0, nextDay: 0.2, cured: 0.6 };
+
+function Discolour({ open }: { open: Editable }) {
   return (
     <div>
-      <Check
-        label="discolours"
-        checked={d !== null}
-        onCheck={(isOn) => {
-          open.set(["discolour"], isOn ? { hex: "#a8794a", fresh: 0, nextDay: 0.2, cured: 0.6 } : null);
-          open.seal();
-        }}
-      />
-      {d && (
+      <BoundPart open={open} path={["discolour"]} label="discolours" blank={DISCOLOURS}>
         <span className="ml-3 inline-flex flex-wrap items-baseline gap-x-3 gap-y-1">
           <BoundColour open={open} path={["discolour", "hex"]} label="full colour" />
           {(["fresh", "nextDay", "cured"] as const).map((t) => (
@@ -195,7 +195,7 @@ function Discolour({ open, scent }: { open: Editable; scent: LibraryScent }) {
             />
           ))}
         </span>
-      )}
+      </BoundPart>
     </div>
   );
 }

@@ -46,7 +46,6 @@ export function Compare({ plan, derived, chances, variant, onVariant, batch, dis
               className="button !min-h-6 narrow:!min-h-[44px] !px-2"
               onClick={() => {
                 batch.edit(takeBack(plan, variant));
-                batch.seal();
                 onVariant(null);
               }}
             >

@@ -4,9 +4,11 @@ import { costOf } from "../../../core/advise/advice";
 import type { Derived } from "../../../core/derive/derive";
 import type { Plan } from "../../../core/document/schema";
 import { pourName, stepName } from "../../../core/prepare/words";
+import { worded } from "../../parts/Choose";
 import { span } from "../../parts/format";
 import { IconButton } from "../../parts/IconButton";
 import { useAlive } from "../../parts/Live";
+import { OneOf } from "../../parts/OneOf";
 import { useUnits } from "../../parts/units";
 import type { OpenBatch } from "../../parts/useBatch";
 import { type ClockState, useClock } from "../../parts/useClock";
@@ -31,12 +33,7 @@ interface Props {
 const NARROWEST_PX = 330;
 
 type Face = "ribbons" | "table" | "advice" | "compare";
-const FACES: { id: Face; label: string }[] = [
-  { id: "ribbons", label: "ribbons" },
-  { id: "table", label: "table" },
-  { id: "advice", label: "advice" },
-  { id: "compare", label: "A / B" },
-];
+const FACES = worded<Face>({ ribbons: "ribbons", table: "table", advice: "advice", compare: "A / B" });
 
 /** The pour clock: figures first, then ribbons, the same as a table, advice, or two variants side by side. */
 export function PourClock({
@@ -103,17 +100,13 @@ export function PourClock({
             estimates
           </span>
           <span className="inline-flex">
-            {FACES.map((f) => (
-              <button
-                key={f.id}
-                type="button"
-                aria-pressed={face === f.id}
-                className="border-b-2 border-transparent px-1.5 text-ink narrow:min-h-[44px] aria-pressed:border-ink aria-pressed:font-semibold"
-                onClick={() => setFace(f.id)}
-              >
-                {f.label}
-              </button>
-            ))}
+            <OneOf
+              options={FACES}
+              value={face}
+              className="border-b-2 border-transparent px-1.5 text-ink narrow:min-h-[44px] aria-pressed:border-ink aria-pressed:font-semibold"
+              pressedClass=""
+              onChoose={setFace}
+            />
           </span>
         </span>
       </div>
@@ -171,7 +164,6 @@ export function PourClock({
             {...{ plan, timeline, clock, disabled }}
             onApply={(a) => {
               batch.edit(a.edit);
-              batch.seal();
             }}
           />
         )}

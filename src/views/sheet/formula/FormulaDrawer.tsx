@@ -7,10 +7,12 @@ import { portionOf } from "../../../core/techniques/operations/registry";
 import { byId } from "../../../core/units/byId";
 import { useOilFinder } from "../../parts/bench";
 import { BoundNumber, BoundText } from "../../parts/bound";
+import { named } from "../../parts/Choose";
 import { Drawer } from "../../parts/Drawer";
 import { FormulaFields } from "../../parts/FormulaFields";
 import { IconButton } from "../../parts/IconButton";
 import { DENSITY } from "../../parts/NumberField";
+import { OneOf } from "../../parts/OneOf";
 import { Says } from "../../parts/Says";
 import { TraitLines } from "../../parts/TraitLines";
 import { useUnits } from "../../parts/units";
@@ -66,16 +68,7 @@ export function FormulaDrawer({ batch, derived, disabled, batterId, onBatter, on
         />
       </div>
       <h3 className="mt-3 text-[15px]">Scent into the whole batter</h3>
-      <ScentMix
-        open={open}
-        path={at("scent")}
-        scent={batter.scent}
-        massG={m?.scentG ?? null}
-        dose={m?.dose ?? null}
-        where={batter.name}
-        plan={plan}
-        derived={derived}
-      />
+      <ScentMix open={open} path={at("scent")} of={batter} masses={m} plan={plan} derived={derived} />
       <Says className="mt-2" notices={derived.notices} fields={(f) => f.startsWith(`batters.${batter.id}.`)} />
       {judgement && (
         <>
@@ -132,17 +125,12 @@ function Batters({ batch, disabled, batterId, onBatter }: Pick<Props, "batch" | 
   };
   return (
     <div className="mb-2 flex flex-wrap items-end gap-2 border-b border-rule pb-2">
-      {plan.batters.map((b) => (
-        <button
-          key={b.id}
-          type="button"
-          className={`button !min-h-6 narrow:!min-h-[44px] ${b.id === batterId ? "button-main" : ""}`}
-          aria-pressed={b.id === batterId}
-          onClick={() => onBatter(b.id)}
-        >
-          {b.name}
-        </button>
-      ))}
+      <OneOf
+        options={named(plan.batters)}
+        value={batterId}
+        className="button !min-h-6 narrow:!min-h-[44px]"
+        onChoose={onBatter}
+      />
       {!disabled && plan.batters.length < 4 && (
         <button type="button" className="inline-flex items-center gap-1 text-muted hover:text-ink" onClick={add}>
           <Plus size={13} /> second pot

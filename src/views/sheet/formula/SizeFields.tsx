@@ -2,16 +2,17 @@ import { format, parseISO } from "date-fns";
 import type { Derived } from "../../../core/derive/derive";
 import type { Batter } from "../../../core/document/schema";
 import { BoundNumber } from "../../parts/bound";
+import { worded } from "../../parts/Choose";
 import { Says } from "../../parts/Says";
 import { useUnits } from "../../parts/units";
 import type { OpenBatch } from "../../parts/useBatch";
 import { editable } from "../panel";
 
-const BASES: { basis: Batter["size"]["basis"]; label: string }[] = [
-  { basis: "mould", label: "to the moulds" },
-  { basis: "oils", label: "to total oils" },
-  { basis: "order", label: "to an order of bars" },
-];
+const BASES = worded<Batter["size"]["basis"]>({
+  mould: "to the moulds",
+  oils: "to total oils",
+  order: "to an order of bars",
+});
 
 /** What a batter is scaled to. */
 export function SizeFields({
@@ -46,13 +47,13 @@ export function SizeFields({
       <fieldset className="flex flex-wrap gap-x-4 gap-y-1" disabled={disabled}>
         <legend className="sr-only">Scaled</legend>
         {BASES.map((b) => (
-          <label key={b.basis} className="inline-flex items-center gap-1.5">
+          <label key={b.value} className="inline-flex items-center gap-1.5">
             <input
               type="radio"
               name={`size-${batter.id}`}
               className="size-4 accent-[var(--ink)]"
-              checked={batter.size.basis === b.basis}
-              onChange={() => choose(b.basis)}
+              checked={batter.size.basis === b.value}
+              onChange={() => choose(b.value)}
             />
             {b.label}
           </label>

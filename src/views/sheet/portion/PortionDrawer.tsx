@@ -3,8 +3,9 @@ import { spreadOverMoulds } from "../../../core/document/moulds";
 import { additiveRow } from "../../../core/formula/additives";
 import { AdditiveRows } from "../../parts/AdditiveRows";
 import { BoundNumber, BoundSelect, BoundText } from "../../parts/bound";
-import { Choose } from "../../parts/Choose";
+import { Choose, named } from "../../parts/Choose";
 import { Drawer } from "../../parts/Drawer";
+import { OneOf } from "../../parts/OneOf";
 import { OwnBatchesSay } from "../../parts/OwnBatchesSay";
 import { Says } from "../../parts/Says";
 import { useUnits } from "../../parts/units";
@@ -40,17 +41,12 @@ export function PortionDrawer({ batch, derived, disabled, portionId, onPortion, 
   return (
     <Drawer title={`Cup of ${portion.name}`} width={600} onClose={onClose}>
       <div className="flex flex-wrap gap-1 border-b border-rule pb-2">
-        {plan.portions.map((p) => (
-          <button
-            key={p.id}
-            type="button"
-            aria-pressed={p.id === portion.id}
-            className={`button !min-h-6 narrow:!min-h-[44px] !px-2 ${p.id === portion.id ? "button-main" : ""}`}
-            onClick={() => onPortion(p.id)}
-          >
-            {p.name}
-          </button>
-        ))}
+        <OneOf
+          options={named(plan.portions)}
+          value={portion.id}
+          className="button !min-h-6 narrow:!min-h-[44px] !px-2"
+          onChoose={onPortion}
+        />
       </div>
       <div className="mt-2 flex items-end gap-3">
         <BoundText open={open} path={at("name")} label="name" className="w-36" />
@@ -80,16 +76,7 @@ export function PortionDrawer({ batch, derived, disabled, portionId, onPortion, 
       <ColourMix open={open} plan={plan} derived={derived} portion={portion} />
       <WishedColour open={open} plan={plan} derived={derived} portion={portion} />
       <h3 className="mt-3 text-[15px]">Scent of this cup</h3>
-      <ScentMix
-        open={open}
-        path={at("scent")}
-        scent={portion.scent}
-        massG={cup?.scentG ?? null}
-        dose={cup?.dose ?? null}
-        where={portion.name}
-        plan={plan}
-        derived={derived}
-      />
+      <ScentMix open={open} path={at("scent")} of={portion} masses={cup} plan={plan} derived={derived} />
       {portion.colourants.map((c) =>
         c.libraryId ? <OwnBatchesSay key={c.id} kind="colourants" id={c.libraryId} name={c.name} /> : null,
       )}

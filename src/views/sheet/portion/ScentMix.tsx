@@ -2,11 +2,11 @@ import type { Derived } from "../../../core/derive/derive";
 import { scentCarriers, shareOfPart } from "../../../core/derive/notices/scent";
 import { withOwnIds } from "../../../core/document/ids";
 import { plainScent } from "../../../core/document/newPlan";
-import type { Plan } from "../../../core/document/schema";
+import type { Plan, Portion } from "../../../core/document/schema";
 import { takeScent } from "../../../core/library/use";
 import { SCENT_CLASSES } from "../../../core/scent/classes";
 import { isPercent, loadPctOfOils, restateLoad } from "../../../core/scent/effect";
-import type { Scent, ScentPart } from "../../../core/scent/scentSchema";
+import type { ScentPart } from "../../../core/scent/scentSchema";
 import type { DoseBase } from "../../../core/units/dose";
 import { useBench, useOnHand } from "../../parts/bench";
 import { BoundNumber, BoundText, type Editable } from "../../parts/bound";
@@ -18,18 +18,18 @@ import { useUnits } from "../../parts/units";
 interface Props {
   open: Editable;
   path: readonly string[];
-  scent: Scent | null;
-  massG: number | null;
-  /** What converts loads in all; null where no masses are known. */
-  dose: DoseBase | null;
   /** Portion or batter it goes into. */
-  where: string;
+  of: Pick<Portion, "name" | "scent">;
+  /** How much of it that is, and what converts loads in all; missing where no masses are known. */
+  masses: { scentG: number; dose: DoseBase | null } | undefined;
   plan: Plan;
   derived: Derived;
 }
 
 /** A scent from the library or by class, its load, its parts, and its limits against the cured bar. */
-export function ScentMix({ open, path, scent, massG, dose, where, plan, derived }: Props) {
+export function ScentMix({ open, path, of: { name: where, scent }, masses, plan, derived }: Props) {
+  const massG = masses?.scentG ?? null;
+  const dose = masses?.dose ?? null;
   const { scents } = useBench();
   const { grams } = useUnits();
   const choose = (value: string) => {

@@ -1,6 +1,7 @@
 import { kindOf, type Operation } from "../../../core/techniques/operations/registry";
 import { BoundNumber, BoundSelect, type Editable } from "../../parts/bound";
 import { Check } from "../../parts/Check";
+import { named } from "../../parts/Choose";
 
 /** What can be set of an operation beside its cup and share. */
 export function PourFields({
@@ -18,26 +19,16 @@ export function PourFields({
   return (
     <>
       {kindOf(o).fields.map((f) => {
-        if (f.type === "choice") {
+        if (f.type === "choice" || f.type === "cup") {
+          const isChoice = f.type === "choice";
           return (
             <BoundSelect
               key={f.field}
               open={open}
               path={at(f.field)}
-              label={`${label}, ${f.label}`}
-              hideLabel
-              options={f.options}
-            />
-          );
-        }
-        if (f.type === "cup") {
-          return (
-            <BoundSelect
-              key={f.field}
-              open={open}
-              path={at(f.field)}
-              label={f.label}
-              options={cups.map((c) => ({ value: c.id, label: c.name }))}
+              label={isChoice ? `${label}, ${f.label}` : f.label}
+              hideLabel={isChoice}
+              options={isChoice ? f.options : named(cups)}
             />
           );
         }
