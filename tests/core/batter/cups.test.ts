@@ -5,9 +5,9 @@ import { derive } from "../../../src/core/derive/derive";
 import { readPlan } from "../../../src/core/document/read";
 import { planOfFamily } from "../../../src/core/library/familyPlan";
 import { compileDesign } from "../../../src/core/swirl/design";
-import { colourShares } from "../../../src/core/swirl/volume";
 import { layOut } from "../../../src/core/techniques/families/registry";
 import type { Operation } from "../../../src/core/techniques/operations/registry";
+import { colourShares } from "../../support/colourShares";
 
 const layer = (id: string, portionId: string, cupPct: number): Operation => ({
   kind: "layer",
@@ -111,7 +111,7 @@ describe("cup into cup, as a design", () => {
   it("marbled: every cup keeps its own colour and its share of the loaf", () => {
     const { shades, designs, masses } = derive(marbled);
     expect(shades).toEqual([]);
-    const shares = colourShares(compileDesign(designs.get("m1")!), 4, 200_000);
+    const shares = colourShares(compileDesign(designs.get("m1")!), 4, 100_000);
     const ml = masses!.portions.map((p) => p.pourG / p.densityGPerMl);
     const all = ml.reduce((a, b) => a + b, 0);
     for (let c = 0; c < 4; c++) expect(Math.abs(shares[c] - ml[c] / all)).toBeLessThan(0.005);

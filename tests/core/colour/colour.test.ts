@@ -5,6 +5,7 @@ import { computeMasses } from "../../../src/core/batter/masses";
 import { colourDifference, labOf, reads, seenBy } from "../../../src/core/colour/difference";
 import { judgePairs, pairWords } from "../../../src/core/colour/judge";
 import { blendHex, lightness, mixHex, powderGPer100gOils } from "../../../src/core/colour/mix";
+import { byteOf, LINEAR_OF_BYTE } from "../../../src/core/colour/srgb";
 import { mixesFor, nearestEquals } from "../../../src/core/colour/wish";
 import { derive } from "../../../src/core/derive/derive";
 import { applyEdit } from "../../../src/core/document/edits/edit";
@@ -160,5 +161,20 @@ describe("wished colours", () => {
     const near = nearestEquals(of, rows, () => null);
     expect(near[0].id).toBe("c-sun");
     expect(nearestEquals(of, rows, (id) => (id === "c-sun" ? 0 : 5))[0].id).not.toBe("c-sun");
+  });
+});
+
+describe("bytes of light", () => {
+  it("every byte comes back from its own light, and the next one begins half a byte on, to a millionth", () => {
+    const lightOf = (byte: number) => {
+      const s = byte / 255;
+      return s <= 0.04045 ? s / 12.92 : ((s + 0.055) / 1.055) ** 2.4;
+    };
+    for (let byte = 0; byte < 255; byte++) {
+      expect(byteOf(LINEAR_OF_BYTE[byte])).toBe(byte);
+      expect(byteOf(lightOf(byte + 0.499999))).toBe(byte);
+      expect(byteOf(lightOf(byte + 0.500001))).toBe(byte + 1);
+    }
+    expect([-0.2, 1, 7].map(byteOf)).toEqual([0, 255, 255]);
   });
 });

@@ -9,10 +9,10 @@ import { pictureWords } from "../../../src/core/cut/words";
 import { derive } from "../../../src/core/derive/derive";
 import { planOfFamily } from "../../../src/core/library/familyPlan";
 import { compileDesign } from "../../../src/core/swirl/design";
-import { colourShares } from "../../../src/core/swirl/volume";
 import { voxelsOf } from "../../../src/core/swirl/voxels";
 import type { FamilyId } from "../../../src/core/techniques/families/registry";
 import { sayer } from "../../../src/core/units/sayer";
+import { colourShares } from "../../support/colourShares";
 
 const plan = planOfFamily("drop");
 const SIZE = [240, 80, 60] as const;

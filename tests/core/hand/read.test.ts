@@ -49,7 +49,7 @@ function hidden(reader: Reader, count = 400) {
 
 describe("a hand is read by imagined hands", () => {
   it("within what is stated about as often as that says, better by more of them, and bent where the figures bend", () => {
-    const [few, many] = [readerFor(60), readerFor(600)];
+    const [few, many] = [readerFor(60), readerFor(400)];
     const [byFew, byMany] = [hidden(few), hidden(many)];
     expect(byMany.within).toBeGreaterThan(0.86);
     expect(byMany.rms).toBeLessThan(0.85 * byFew.rms);

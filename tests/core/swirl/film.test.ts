@@ -6,9 +6,9 @@ import { drawIndices, finish } from "../../../src/core/swirl/face";
 import { levelOf } from "../../../src/core/swirl/level";
 import { createPoints, restart } from "../../../src/core/swirl/points";
 import { makePot, type PotStep } from "../../../src/core/swirl/pot";
-import { colourShares } from "../../../src/core/swirl/volume";
 import { FAMILY_IDS, type FamilyId } from "../../../src/core/techniques/families/registry";
 import { generator } from "../../../src/core/units/random";
+import { colourShares } from "../../support/colourShares";
 
 const designFor = (family: FamilyId): Design => {
   const plan = planOfFamily(family);
@@ -138,8 +138,8 @@ describe("combs and hangers drawn by hand in a loaf", () => {
       pours: [...base.pours, { ...move, points: move.kind === "wire" ? [...move.points] : [] } as never],
     };
     const compiled = compileDesign(design);
-    const before = colourShares(compileDesign(base), 4, 100_000);
-    colourShares(compiled, 4, 100_000).forEach((share, c) => {
+    const before = colourShares(compileDesign(base), 4, 70_000);
+    colourShares(compiled, 4, 70_000).forEach((share, c) => {
       expect(Math.abs(share - (before[c] ?? 0))).toBeLessThan(0.005);
     });
     const draw = (d: Design) =>

@@ -15,12 +15,12 @@ import { compileStroke } from "../../../src/core/swirl/operations/stroke";
 import { compileWarp } from "../../../src/core/swirl/operations/warp";
 import { type CompiledOperation, createPoints, restart } from "../../../src/core/swirl/points";
 import { frameOf } from "../../../src/core/swirl/view";
-import { colourShares } from "../../../src/core/swirl/volume";
 import { FAMILIES, FAMILY_IDS, type FamilyId, knobsOf, layOut } from "../../../src/core/techniques/families/registry";
 import { variantsOf } from "../../../src/core/techniques/families/variants";
 import { METRIC, US } from "../../../src/core/units/quantities";
 import { sayer } from "../../../src/core/units/sayer";
 import { between } from "../../support/between";
+import { colourShares } from "../../support/colourShares";
 import { freeStroke } from "../../support/freeStroke";
 import { image, repeat } from "../../support/images";
 
@@ -40,7 +40,7 @@ describe.each(FAMILY_IDS)("the family %s", (family) => {
       const compiled = compileDesign(design);
       const poured = design.pours.reduce((sum, p) => sum + p.volumeMm3, 0);
       const colours = 1 + Math.max(...design.pours.map((p) => p.colour));
-      const shares = colourShares(compiled, colours, 200_000);
+      const shares = colourShares(compiled, colours, 100_000);
       expect(compiled.levelMm * design.lengthMm * design.widthMm).toBeCloseTo(poured, -1);
       for (let c = 0; c < colours; c++) {
         const wanted = design.pours.reduce((sum, p) => sum + (p.colour === c ? p.volumeMm3 : 0), 0) / poured;

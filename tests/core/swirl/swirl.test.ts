@@ -8,9 +8,9 @@ import { blendEdges, makePalette, paint } from "../../../src/core/swirl/paint";
 import { type CompiledOperation, createPoints, type Point, restart, UNCLAIMED } from "../../../src/core/swirl/points";
 import { stripeProfile, topLineProfile } from "../../../src/core/swirl/profile";
 import { refineEdges } from "../../../src/core/swirl/smooth";
-import { colourShares } from "../../../src/core/swirl/volume";
 import { generator } from "../../../src/core/units/random";
 import { between } from "../../support/between";
+import { colourShares } from "../../support/colourShares";
 import { expectInside } from "../../support/points";
 
 const BOX = { lengthMm: 250, widthMm: 90 };
@@ -126,7 +126,7 @@ describe("designs", () => {
       const compiled = compileDesign(design);
       const total = design.pours.reduce((sum, p) => sum + p.volumeMm3, 0);
       expect(compiled.levelMm).toBeCloseTo(total / AREA, 9);
-      const found = colourShares(compiled, 4, 200_000);
+      const found = colourShares(compiled, 4, 100_000);
       for (let colour = 0; colour < 4; colour++) {
         const poured = design.pours.reduce((sum, p) => sum + (p.colour === colour ? p.volumeMm3 : 0), 0) / total;
         expect(Math.abs(found[colour] - poured)).toBeLessThan(0.005);
