@@ -23,6 +23,7 @@ export default defineConfig({
     },
   },
   vite: {
+    build: { reportCompressedSize: false },
     plugins: [tailwindcss(), threads({ "front.mjs": resolve("src/server/front.ts") })],
     ssr: { external, noExternal: ["lucide-react", "date-fns", "zod", "culori"] },
     optimizeDeps: { exclude: external },

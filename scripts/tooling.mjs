@@ -65,7 +65,12 @@ export function buildIfNeeded() {
   const stamp = hashOf(sources.map((f) => `${f}:${hashOf(readFileSync(f))}`).join("\n"));
   if (existsSync(join(root, "dist/server/entry.mjs")) && readStamp("built") === stamp) return;
   console.log("Building…");
-  if (run(bin("astro"), ["build", "--silent"]) !== 0) process.exit(1);
+  // What it says is worth reading where it fails; else it warns of what packages ask of one another.
+  const { status, stdout, stderr } = spawnSync(bin("astro"), ["build", "--silent"], { cwd: root, env: environment });
+  if (status !== 0) {
+    process.stderr.write(`${stdout}${stderr}`);
+    process.exit(1);
+  }
   if (run(bin("tsx"), ["tools/prepare-database.ts"]) !== 0) process.exit(1);
   writeStamp("built", stamp);
 }

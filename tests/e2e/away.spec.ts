@@ -75,7 +75,7 @@ test("after an update nothing of the version before is shown, and nothing of it 
         let body = Buffer.concat(parts);
         if (type.startsWith("text/html")) body = Buffer.from(body.toString().replace("· Tundish", `· ${version}`));
         if (request.url === "/sw.js")
-          body = Buffer.from(`${body.toString()}\n`.replace(/"[0-9a-f]{12}"/, `"${version}"`));
+          body = Buffer.from(`${body.toString()}\n`.replace(/(["`])[0-9a-f]{12}\1/, `"${version}"`));
         const {
           "content-length": _,
           "transfer-encoding": __,

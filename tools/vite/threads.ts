@@ -1,7 +1,11 @@
+import { parse, posix } from "node:path";
 import type { Plugin } from "vite";
 
 const MARK = "?thread";
 const PREFIX = "\0thread:";
+/** Stands before the file of a thread until it is known from where it is asked for. */
+const PLACE = "thread-from-here:";
+const PLACED = new RegExp(`${PLACE}([^"'\`]+)`, "g");
 
 /**
  * `import file from "./work?thread"`: the module becomes a chunk of its own in the built server, and the import its file; null where sources are run.
@@ -29,8 +33,15 @@ export function threads(entries: Record<string, string> = {}): Plugin {
     load(id) {
       if (!id.startsWith(PREFIX)) return null;
       if (!isBuild) return "export default null;";
-      const reference = this.emitFile({ type: "chunk", id: id.slice(PREFIX.length) });
-      return `export default import.meta.ROLLUP_FILE_URL_${reference};`;
+      const source = id.slice(PREFIX.length);
+      const fileName = `threads/${parse(source).name}.mjs`;
+      this.emitFile({ type: "chunk", id: source, fileName });
+      return `const file = "${PLACE}${fileName}";\nexport default new URL(file, import.meta.url).href;`;
+    },
+    renderChunk(code, chunk) {
+      if (!code.includes(PLACE)) return null;
+      const from = posix.dirname(chunk.fileName);
+      return { code: code.replace(PLACED, (_, fileName) => posix.relative(from, fileName)), map: null };
     },
   };
 }
