@@ -1,24 +1,13 @@
-import { compartmentCount } from "../../core/mould/compartments";
-import type { LibraryMould } from "../../core/mould/mouldSchema";
+import { compartmentsOf, type Divided } from "../../core/mould/compartments";
 import { BoundCheck, BoundNumber, BoundPart, BoundSelect, type Editable } from "./bound";
 import { worded } from "./Choose";
 
 const TWO_PLATES = { count: 2, thicknessMm: 2, isClosedSet: false, widthsMm: null };
-/** Width that each lane begins with where they are unequal, mm. */
-const USUAL_LANE_MM = 20;
 const THREE_LOAVES = { loaves: 3, along: "width" };
 const SIDE_BY_SIDE = worded({ width: "side by side across the width", length: "side by side along the length" });
 
 /** Inner size, dividers and cuts of a mould, in a batch or in the library. */
-export function MouldFields({
-  open,
-  path,
-  mould,
-}: {
-  open: Editable;
-  path: readonly string[];
-  mould: Pick<LibraryMould, "dividers">;
-}) {
+export function MouldFields({ open, path, mould }: { open: Editable; path: readonly string[]; mould: Divided }) {
   const at = (...rest: string[]) => [...path, ...rest];
   const { dividers } = mould;
   return (
@@ -39,7 +28,7 @@ export function MouldFields({
             open={open}
             path={at("dividers", "widthsMm")}
             label="unequal widths"
-            blank={Array.from({ length: dividers ? compartmentCount(dividers) : 0 }, () => USUAL_LANE_MM)}
+            blank={compartmentsOf(mould)?.widthsMm.map((mm) => Number(mm.toFixed(1)))}
           />
         </BoundPart>
       </p>
