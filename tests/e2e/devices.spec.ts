@@ -1,9 +1,10 @@
 import { type ChildProcess, spawn } from "node:child_process";
 import type { Page } from "@playwright/test";
 import { environment } from "../../scripts/tooling.mjs";
+import { newPlan } from "../../src/core/document/newPlan";
 import { addressOf } from "./address";
 import { make, newPour, press, saved } from "./journey";
-import { deviceAt, instruction, keptHere } from "./pouring";
+import { instruction, othersDo, pouring } from "./pouring";
 import { expect, test, up } from "./servers";
 
 test.use({ isDrawn: false });
@@ -46,15 +47,12 @@ test("a thermometer of its own: the lye's and the oils' temperature with a press
   ]);
 });
 
-/** Opens a pour that is on beside a scale whose bowl is 8 % light, and weighs the bowl. Resolves to the batch's id. */
-async function bowlWeighed(page: Page, address: string): Promise<string> {
-  const path = await make(page, "With the scale", true);
-  const id = path.split("/")[2];
+/** A scale beside a pour, whose bowl is 8 % light. */
+const scaleBeside = (address: string, id: string) =>
   device("scale", "--to", address, "--follow", id, "--off=-8", "--settles", "0.2", "--pours", "600");
-  await page.goto(`${path}/pour`);
-  await page.getByRole("button", { name: /start the clock/ }).click();
-  await expect(instruction(page)).toHaveText(/^Pour the lye/);
-  await press(page, "Space Space");
+
+/** Weighs the bowl once the first cup is to be weighed out. */
+async function bowlWeighed(page: Page): Promise<void> {
   // The pad opens by itself; the bowl alone was never weighed, so that is asked for first, by hand.
   await expect(page.getByText("What does the empty bowl weigh?")).toBeVisible();
   await page.keyboard.type("210");
@@ -63,7 +61,6 @@ async function bowlWeighed(page: Page, address: string): Promise<string> {
   await expect(page.getByText("still", { exact: true })).toBeVisible();
   await page.keyboard.press("Enter");
   await expect(instruction(page)).toHaveText(/^Weigh out Ink/);
-  return id;
 }
 
 /** Pours a cup by what the scale says, and says once that it stands. */
@@ -85,7 +82,14 @@ const readingsOf = async (page: Page, id: string) => {
 };
 
 test("a scale of its own: every cup with one key, and the bowl is 8 % light", async ({ page }) => {
-  const id = await bowlWeighed(page, addressOf());
+  const path = await make(page, "With the scale", true);
+  const id = path.split("/")[2];
+  scaleBeside(addressOf(), id);
+  await page.goto(`${path}/pour`);
+  await page.getByRole("button", { name: /start the clock/ }).click();
+  await expect(instruction(page)).toHaveText(/^Pour the lye/);
+  await press(page, "Space Space");
+  await bowlWeighed(page);
   // From here one key a reading: the next cup opens by itself.
   for (const cup of ["Ink", "Brass"]) await cupWeighed(page, cup);
   await expect(instruction(page)).not.toHaveText(/^Weigh out/);
@@ -101,25 +105,30 @@ test("a scale of its own: every cup with one key, and the bowl is 8 % light", as
   expect(pot.baseG / pot.plannedBaseG).toBeCloseTo(0.92, 2);
 });
 
-test("the server dies between two readings: the scale is heard again once there is somebody to tell", async ({
-  browser,
-  server,
-  again,
-}) => {
-  const { context, page } = await deviceAt(browser, server, { serviceWorkers: "allow" });
-  const id = await bowlWeighed(page, server.address);
-  await keptHere(page);
-  await saved(page);
-  server.child.kill("SIGKILL");
-  await server.exit;
-  await page.reload();
-  await expect(instruction(page)).toHaveText(/^Weigh out Ink/);
-  await up(await again());
-  await cupWeighed(page, "Ink");
-  await saved(page);
-  expect((await readingsOf(page, id)).said).toEqual([
-    ["bowl", "scale"],
-    ["cup", "scale"],
-  ]);
-  await context.close();
+test.describe("on a device that keeps the pour", () => {
+  test.use({ serviceWorkers: "allow" });
+
+  test("the server dies between two readings: the scale is heard again once there is somebody to tell", async ({
+    browser,
+    server,
+    again,
+  }) => {
+    const { context, page, id } = await pouring(browser, server, newPlan("With the scale", 7));
+    scaleBeside(server.address, id);
+    await othersDo(page, id, /^Weigh out Ink/);
+    await bowlWeighed(page);
+    await saved(page);
+    server.child.kill("SIGKILL");
+    await server.exit;
+    await page.reload();
+    await expect(instruction(page)).toHaveText(/^Weigh out Ink/);
+    await up(await again());
+    await cupWeighed(page, "Ink");
+    await saved(page);
+    expect((await readingsOf(page, id)).said).toEqual([
+      ["bowl", "scale"],
+      ["cup", "scale"],
+    ]);
+    await context.close();
+  });
 });
