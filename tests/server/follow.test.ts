@@ -108,4 +108,23 @@ describe("a stream as a page hears it", () => {
     expect(Source.made[1].close).toHaveBeenCalled();
     vi.useRealTimers();
   });
+
+  it("looks for a server that was not there to begin with once a second, by a stream of its own", () => {
+    vi.useFakeTimers();
+    Source.made = [];
+    const stop = followStream(() => {}, Source as never);
+    for (const tries of [1, 2, 3]) {
+      expect(Source.made).toHaveLength(tries);
+      Source.made[tries - 1].onerror();
+      expect(Source.made[tries - 1].close).toHaveBeenCalledTimes(1);
+      vi.advanceTimersByTime(999);
+      expect(Source.made).toHaveLength(tries);
+      vi.advanceTimersByTime(1);
+    }
+    Source.made[3].onerror();
+    stop();
+    vi.advanceTimersByTime(10_000);
+    expect(Source.made).toHaveLength(4);
+    vi.useRealTimers();
+  });
 });
