@@ -113,8 +113,9 @@ test.describe("on a device that keeps the pour", () => {
     server,
     again,
   }) => {
-    const { context, page, id } = await pouring(browser, server, newPlan("With the scale", 7));
-    scaleBeside(server.address, id);
+    const plan = newPlan("With the scale", 7);
+    const scale = (id: string) => scaleBeside(server.address, id);
+    const { context, page, id } = await pouring(browser, server, plan, undefined, scale);
     await othersDo(page, id, /^Weigh out Ink/);
     await bowlWeighed(page);
     await saved(page);

@@ -27,16 +27,18 @@ export async function deviceAt(
   return { context, page };
 }
 
-/** The pour of a plan, open on a device of its own that keeps the page, its lye just in. */
+/** The pour of a plan, open on a device of its own that keeps the page, its lye just in. @param made hears of the batch before its page is opened */
 export async function pouring(
   browser: Browser,
   server: OwnServer,
   plan: Plan,
   prepare?: (page: Page) => Promise<void>,
+  made?: (id: string) => void,
 ) {
   const { context, page } = await deviceAt(browser, server);
   await prepare?.(page);
   const { id } = await (await context.request.post("/api/batches", { data: plan })).json();
+  made?.(id);
   await page.goto(`/batches/${id}/pour`);
   await expect(page.getByTestId("kept")).toHaveText(/^This device keeps the pour/);
   const at = await page.evaluate(() => new Date().toISOString());
