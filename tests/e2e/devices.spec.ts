@@ -113,9 +113,9 @@ test.describe("on a device that keeps the pour", () => {
     server,
     again,
   }) => {
-    const plan = newPlan("With the scale", 7);
-    const scale = (id: string) => scaleBeside(server.address, id);
-    const { context, page, id } = await pouring(browser, server, plan, undefined, scale);
+    const { context, page, id } = await pouring(browser, server, newPlan("With the scale", 7), {
+      made: (id) => scaleBeside(server.address, id),
+    });
     await othersDo(page, id, /^Weigh out Ink/);
     await bowlWeighed(page);
     await saved(page);

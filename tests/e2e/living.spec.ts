@@ -107,7 +107,7 @@ test("a piped top waits for its trace: a dollop says how long still, forty minut
   const base = newPlan("Piped", 5);
   const rest = base.portions.find((p) => p.takesRest)!;
   const plan: Plan = { ...base, portions: base.portions.map((p) => (p === rest ? { ...p, pipingPct: 12 } : p)) };
-  const { context, page, id } = await pouring(browser, server, plan, (p) => p.clock.install());
+  const { context, page, id } = await pouring(browser, server, plan, { prepare: (p) => p.clock.install() });
   await othersDo(page, id, /^Pipe the top/);
   const standsAt = page.getByTestId("stands-at");
   await expect(standsAt).toHaveText(/stands at about minute \d+ \(\d+ to \d+\)/);

@@ -27,13 +27,12 @@ export async function deviceAt(
   return { context, page };
 }
 
-/** The pour of a plan, open on a device of its own that keeps the page, its lye just in. @param made hears of the batch before its page is opened */
+/** The pour of a plan, open on a device of its own that keeps the page, its lye just in. `prepare` has the page, and `made` the batch, before it is opened. */
 export async function pouring(
   browser: Browser,
   server: OwnServer,
   plan: Plan,
-  prepare?: (page: Page) => Promise<void>,
-  made?: (id: string) => void,
+  { prepare, made }: { prepare?: (page: Page) => Promise<void>; made?: (id: string) => void } = {},
 ) {
   const { context, page } = await deviceAt(browser, server);
   await prepare?.(page);
