@@ -69,7 +69,7 @@ export function ScentEditor({ open, id, scent }: { open: Editable; id: string; s
         <p className="text-muted">A blend behaves as its parts do, by their shares.</p>
       ) : (
         <>
-          <div className="grid grid-cols-3 gap-3">
+          <div className="grid grid-cols-3 phone:grid-cols-1 gap-3">
             {KINDS.map((kind) => (
               <Reports
                 key={kind}
