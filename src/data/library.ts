@@ -1,7 +1,8 @@
 import { randomUUID } from "node:crypto";
 import { and, asc, count, desc, eq, ilike, or, type SQL, sql } from "drizzle-orm";
 import { OILS } from "../core/formula/oils";
-import { LIBRARY, type LibraryDocument, type LibraryKind, lifted } from "../core/library/kinds";
+import { LIBRARY, type LibraryDocument, lifted } from "../core/library/kinds";
+import type { LibraryKind } from "../core/library/names";
 import { literally, type SaveResult } from "./batches";
 import type { Database } from "./database";
 import { type FormulaVersionRow, formulaVersions, type LibraryRow, libraryItems } from "./schema";

@@ -15,7 +15,8 @@ import {
 import type { RackFigures } from "../core/derive/rack";
 import type { ShelfSummary } from "../core/derive/shelfEntry";
 import type { Plan } from "../core/document/schema";
-import type { LibraryDocument, LibraryKind } from "../core/library/kinds";
+import type { LibraryDocument } from "../core/library/kinds";
+import type { LibraryKind } from "../core/library/names";
 import type { PaperId } from "../core/practice/papers";
 import type { Settings } from "../core/practice/practiceSchema";
 import type { Need, Taken } from "../core/practice/stockSchema";

@@ -1,5 +1,6 @@
 import { type KeptLesson, scentKnowledge } from "../core/clock/knowledge";
-import { isLibraryKind, LIBRARY, type LibraryItem, type LibraryKind, readLibraryDocument } from "../core/library/kinds";
+import { LIBRARY, type LibraryItem, readLibraryDocument } from "../core/library/kinds";
+import { isLibraryKind, type LibraryKind } from "../core/library/names";
 import type { AtHand } from "../core/library/stock";
 import type { Told } from "../core/practice/told";
 import type { Database } from "../data/database";

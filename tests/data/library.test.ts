@@ -3,12 +3,8 @@ import { newPlan } from "../../src/core/document/newPlan";
 import { OILS } from "../../src/core/formula/oils";
 import { addUp } from "../../src/core/library/addUp";
 import { blankDocument, blankTool } from "../../src/core/library/blank";
-import {
-  LIBRARY_KINDS,
-  type LibraryDocument,
-  type LibraryKind,
-  readLibraryDocument,
-} from "../../src/core/library/kinds";
+import { type LibraryDocument, readLibraryDocument } from "../../src/core/library/kinds";
+import { LIBRARY_KINDS, type LibraryKind } from "../../src/core/library/names";
 import { DEFAULT_SETTINGS } from "../../src/core/practice/practiceSchema";
 import { generator } from "../../src/core/units/random";
 import { createBatch, deleteBatch } from "../../src/data/batches";

@@ -8,7 +8,7 @@ import { newPlan } from "../../src/core/document/newPlan";
 import type { Plan } from "../../src/core/document/schema";
 import { OILS } from "../../src/core/formula/oils";
 import { blankDocument } from "../../src/core/library/blank";
-import { LIBRARY_KINDS } from "../../src/core/library/kinds";
+import { LIBRARY_KINDS } from "../../src/core/library/names";
 import { DEFAULT_SETTINGS } from "../../src/core/practice/practiceSchema";
 import Pair from "../../src/views/access/Pair";
 import Book from "../../src/views/book/Book";

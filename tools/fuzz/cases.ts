@@ -1,6 +1,6 @@
 import { newPlan } from "../../src/core/document/newPlan";
 import { planOfFamily } from "../../src/core/library/familyPlan";
-import { LIBRARY_KINDS } from "../../src/core/library/kinds";
+import { LIBRARY_KINDS } from "../../src/core/library/names";
 import { DEFAULT_SETTINGS } from "../../src/core/practice/practiceSchema";
 import { FAMILY_IDS } from "../../src/core/techniques/families/registry";
 import { demoLibrary } from "../../src/data/demo/library";

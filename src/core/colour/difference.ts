@@ -1,22 +1,17 @@
-import {
-  differenceCiede2000,
-  filterDeficiencyDeuter,
-  filterDeficiencyProt,
-  filterDeficiencyTrit,
-  formatHex,
-} from "culori/fn";
-import { toLab65, toRgb } from "./spaces";
+import { differenceCiede2000, filterDeficiencyDeuter, filterDeficiencyProt, filterDeficiencyTrit } from "culori/fn";
+import { hexOfRgb, toLab65, toRgb } from "./spaces";
 
-const ciede2000 = differenceCiede2000();
+/** Difference of two colours of CIE Lab (D65) by CIEDE2000. */
+export const labDifference = differenceCiede2000();
 
 /** CIE Lab (D65) of a hex colour: l 0..100. */
 export const labOf = (hex: string): { l: number; a: number; b: number } => {
-  const { l, a, b } = toLab65(hex)!;
+  const { l, a, b } = toLab65(hex);
   return { l, a, b };
 };
 
 /** Difference of two colours by CIEDE2000: about 1 is just seen side by side in good light. */
-export const colourDifference = (a: string, b: string): number => ciede2000(a, b);
+export const colourDifference = (a: string, b: string): number => labDifference(toLab65(a), toLab65(b));
 
 /** From here on two colours in a swirl are told apart at arm's length; below the first they read as one (Tundish estimates). */
 export const ALIKE_BELOW = 6;
@@ -36,4 +31,4 @@ export type Vision = keyof typeof VISIONS;
 const filters = { protan: filterDeficiencyProt(1), deutan: filterDeficiencyDeuter(1), tritan: filterDeficiencyTrit(1) };
 
 /** How a colour looks to a person with that vision (simulated). */
-export const seenBy = (hex: string, vision: Vision): string => formatHex(filters[vision](toRgb(hex)!))!;
+export const seenBy = (hex: string, vision: Vision): string => hexOfRgb(filters[vision](toRgb(hex)));

@@ -1,8 +1,7 @@
-import { formatHex } from "culori/fn";
 import { type DoseBase, dosePerOilG } from "../units/dose";
 import type { ColourTime, Patch, PortionColourant } from "./colourantSchema";
 import { colourantKind } from "./kinds";
-import { toLinear, toOklab } from "./spaces";
+import { hexOfLinear, toLinear, toOklab } from "./spaces";
 
 /**
  * Subtractive mixing (Kubelka-Munk, two constants per channel): batter and colourants each add absorption K and scattering S by
@@ -27,12 +26,12 @@ const reflectance = (ks: number) => 1 + ks - Math.sqrt(ks * ks + 2 * ks);
 
 /** K/S of a colour in linear light per channel. */
 export function channelsOf(hex: string): Channels {
-  const c = toLinear(hex)!;
+  const c = toLinear(hex);
   return [absorption(c.r), absorption(c.g), absorption(c.b)];
 }
 
 const hexOf = (ks: Channels): string =>
-  formatHex({ mode: "lrgb", r: reflectance(ks[0]), g: reflectance(ks[1]), b: reflectance(ks[2]) });
+  hexOfLinear({ r: reflectance(ks[0]), g: reflectance(ks[1]), b: reflectance(ks[2]) });
 
 /** Weighted mean of colours by their absorption. Weights need not close; all zero gives the natural batter. */
 export function blendHex(parts: readonly { hex: string; weight: number }[]): string {
@@ -128,4 +127,4 @@ export function mixHex(input: MixInput, time: ColourTime): string {
 }
 
 /** Lightness of a colour, 0 (black) to 1 (white), OKLab; orders cups from light to dark. */
-export const lightness = (hex: string): number => toOklab(hex)?.l ?? 0;
+export const lightness = (hex: string): number => toOklab(hex).l;

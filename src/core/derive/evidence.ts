@@ -2,7 +2,7 @@ import { SIGN_WORDS } from "../advise/signs";
 import { FINDING_WORDS } from "../cut/cutDay";
 import type { Sign } from "../document/logSchema";
 import type { Plan } from "../document/schema";
-import type { LibraryKind } from "../library/kinds";
+import type { LibraryKind } from "../library/names";
 import type { Finding } from "../mould/cutDaySchema";
 
 /** What own batches say of a row of a library: so many of those that could tell. */

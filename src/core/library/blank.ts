@@ -3,7 +3,8 @@ import { plainBatter } from "../document/newPlan";
 import { PLAIN_PLANER } from "../mould/cutSchema";
 import { PLAIN_LOAF } from "../mould/mouldSchema";
 import type { ToolKind, ToolSpec } from "../mould/toolSchema";
-import type { LibraryDocument, LibraryKind } from "./kinds";
+import type { LibraryDocument } from "./kinds";
+import type { LibraryKind } from "./names";
 
 /** Start of a tool of a kind. */
 export function blankTool(kind: ToolKind): ToolSpec {

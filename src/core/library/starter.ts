@@ -2,7 +2,8 @@ import { type ColourantKindId, colourantKind } from "../colour/kinds";
 import type { ToolSpec } from "../mould/toolSchema";
 import type { ScentClassId } from "../scent/classes";
 import { blankDocument, blankTool } from "./blank";
-import type { LibraryDocument, LibraryKind } from "./kinds";
+import type { LibraryDocument } from "./kinds";
+import type { LibraryKind } from "./names";
 
 /**
  * Rows to begin with where a library is empty: what is usual in the field, named as what it is and never as anybody's product. Sizes are usual sizes, colours and

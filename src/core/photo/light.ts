@@ -1,25 +1,20 @@
-import { convertLrgbToOklab, convertOklabToLrgb, formatHex } from "culori/fn";
-import { toOklab, toRgb } from "../colour/spaces";
+import { hexOfOklab, linearOfOklab, oklabOfLinear, toOklab } from "../colour/spaces";
 import type { Straight } from "./straighten";
 
 /** A colour as its lightness and two hues in OKLab. */
 export type Lab = [number, number, number];
 
 export const labOf = (hex: string): Lab => {
-  const { l, a, b } = toOklab(hex)!;
+  const { l, a, b } = toOklab(hex);
   return [l, a, b];
 };
-export const hexOfLab = ([l, a, b]: Lab): string => {
-  const { r, g, b: blue } = toRgb({ mode: "oklab", l, a, b });
-  const within = (v: number) => Math.min(1, Math.max(0, v));
-  return formatHex({ mode: "rgb", r: within(r), g: within(g), b: within(blue) });
-};
+export const hexOfLab = ([l, a, b]: Lab): string => hexOfOklab({ l, a, b });
 export const labOfLinear = (r: number, g: number, b: number): Lab => {
-  const lab = convertLrgbToOklab({ r, g, b });
+  const lab = oklabOfLinear({ r, g, b });
   return [lab.l, lab.a ?? 0, lab.b ?? 0];
 };
 export const linearOf = ([l, a, b]: Lab): Lab => {
-  const rgb = convertOklabToLrgb({ l, a, b });
+  const rgb = linearOfOklab({ l, a, b });
   return [Math.max(1e-4, rgb.r), Math.max(1e-4, rgb.g), Math.max(1e-4, rgb.b)];
 };
 

@@ -99,7 +99,7 @@ export function makePhoto(
     corner(border, border + heightPx),
   ];
   const back = inverseOf(trueCorners.map(([x, y]) => [x * width, y * height] as const));
-  const colours = trueHex.map((hex) => toLinear(hex)!);
+  const colours = trueHex.map((hex) => toLinear(hex));
   const wave = Array.from({ length: 5 }, () => spoiling.light * (random() - 0.5) * 2);
   const red = Math.exp(spoiling.cast.red * gauss(random));
   const blue = Math.exp(spoiling.cast.blue * gauss(random));

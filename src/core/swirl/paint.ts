@@ -15,7 +15,7 @@ export function makePalette(hexes: readonly string[]): Palette {
   const bytes = new Uint8Array(256 * 3).fill(255);
   const linear = new Float64Array(256 * 3).fill(1);
   hexes.forEach((hex, i) => {
-    const c = toLinear(hex)!;
+    const c = toLinear(hex);
     [c.r, c.g, c.b].forEach((v, k) => {
       linear[i * 3 + k] = v;
       bytes[i * 3 + k] = byteOf(v);

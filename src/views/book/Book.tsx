@@ -1,4 +1,4 @@
-import { format, parseISO, roundToNearestHours } from "date-fns";
+import { parseISO, roundToNearestHours } from "date-fns";
 import { type ReactNode, useMemo } from "react";
 import type { KeptLesson } from "../../core/clock/knowledge";
 import { hoursLater } from "../../core/cure/dates";
@@ -8,6 +8,7 @@ import { derivedOf } from "../../core/derive/workedOut";
 import { BatchPaper } from "../parts/BatchPaper";
 import { type BatchPageProps, LiveBench } from "../parts/bench";
 import { CureDays } from "../parts/CureDays";
+import { format } from "../parts/dates";
 import { useAlive } from "../parts/Live";
 import { NumberField } from "../parts/NumberField";
 import { Section } from "../parts/Section";

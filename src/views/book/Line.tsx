@@ -1,9 +1,10 @@
-import { format, parseISO } from "date-fns";
+import { parseISO } from "date-fns";
 import { type ReactNode, useCallback, useMemo } from "react";
 import type { LineEntry } from "../../core/derive/line";
 import { BarThumb } from "../parts/BarThumb";
 import { BatchPaper } from "../parts/BatchPaper";
 import { type BatchPageProps, LiveBench } from "../parts/bench";
+import { format } from "../parts/dates";
 import { FaceCanvas } from "../parts/FaceCanvas";
 import { Rating } from "../parts/Rating";
 import type { StoredBatch } from "../parts/stored";

@@ -1,10 +1,11 @@
-import { format, parseISO } from "date-fns";
+import { parseISO } from "date-fns";
 import { useMemo } from "react";
 import { READY_LOSS_PER_WEEK } from "../../core/cure/drying";
 import { cureOf } from "../../core/derive/cure";
 import { BatchPaper } from "../parts/BatchPaper";
 import { type BatchPageProps, LiveBench } from "../parts/bench";
 import { CureDays } from "../parts/CureDays";
+import { format } from "../parts/dates";
 import { Section } from "../parts/Section";
 import type { StoredBatch } from "../parts/stored";
 import { useUnits } from "../parts/units";

@@ -1,5 +1,6 @@
-import { format, parseISO } from "date-fns";
+import { parseISO } from "date-fns";
 import type { Path } from "../../core/document/edits/edit";
+import { format } from "../parts/dates";
 import { RemoveButton } from "../parts/RemoveButton";
 import type { OpenBatch } from "../parts/useBatch";
 

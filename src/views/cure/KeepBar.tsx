@@ -1,8 +1,9 @@
-import { format, parseISO } from "date-fns";
+import { parseISO } from "date-fns";
 import { useState } from "react";
 import type { ColourState, KeepBarLook, SpotState } from "../../core/cure/cureSchema";
 import { idMaker } from "../../core/document/ids";
 import { worded } from "../parts/Choose";
+import { format } from "../parts/dates";
 import { OneOf } from "../parts/OneOf";
 import { Section } from "../parts/Section";
 import { TextInput } from "../parts/TextInput";

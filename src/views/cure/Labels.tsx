@@ -1,9 +1,10 @@
-import { format, parseISO } from "date-fns";
+import { parseISO } from "date-fns";
 import { useState } from "react";
 import { batchCode, LABEL_SHEETS, type Label, labelLines, labelSheets } from "../../core/print/labels";
 import { byId } from "../../core/units/byId";
 import { BoundText } from "../parts/bound";
 import { Choose, labelled } from "../parts/Choose";
+import { format } from "../parts/dates";
 import { NumberField } from "../parts/NumberField";
 import { drawingPdf } from "../parts/pdf";
 import { Section } from "../parts/Section";

@@ -1,7 +1,8 @@
-import { format, parseISO } from "date-fns";
+import { parseISO } from "date-fns";
 import { useState } from "react";
 import type { Weighing } from "../../core/cure/cureSchema";
 import { idMaker } from "../../core/document/ids";
+import { format } from "../parts/dates";
 import { FromScale, useBarOnScale } from "../parts/FromScale";
 import { NumberField } from "../parts/NumberField";
 import { PutForm } from "../parts/PutForm";

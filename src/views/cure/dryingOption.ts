@@ -1,8 +1,9 @@
-import { format, parseISO } from "date-fns";
+import { parseISO } from "date-fns";
 import type { EChartsCoreOption } from "echarts/core";
 import type { Weighing } from "../../core/cure/cureSchema";
 import type { CureState } from "../../core/derive/cure";
 import type { Inks } from "../parts/Chart";
+import { format } from "../parts/dates";
 
 /** Marks of the bars, told apart by shape. */
 const SHAPES = ["circle", "rect", "triangle", "diamond"] as const;

@@ -1,4 +1,3 @@
-import { format } from "date-fns";
 import { useMemo, useRef, useState } from "react";
 import {
   asPouredS,
@@ -19,6 +18,7 @@ import { CUT_DAY_KEYS } from "../keys/screens";
 import { type Acts, useKeys } from "../keys/useKeys";
 import { BatchPaper } from "../parts/BatchPaper";
 import { type BatchPageProps, LiveBench } from "../parts/bench";
+import { format } from "../parts/dates";
 import { FromScale, useBarOnScale } from "../parts/FromScale";
 import { NumberField } from "../parts/NumberField";
 import type { StoredBatch } from "../parts/stored";

@@ -1,7 +1,8 @@
-import { format, parseISO } from "date-fns";
+import { parseISO } from "date-fns";
 import { useCallback, useEffect, useRef, useState } from "react";
 import type { KindChange, RestoreChanges } from "../../core/practice/restoring";
 import { type ApiAnswer, api, send } from "../parts/api";
+import { format } from "../parts/dates";
 import { Section } from "../parts/Section";
 
 /** A backup as the server lists it. */

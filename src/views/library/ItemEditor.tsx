@@ -1,12 +1,7 @@
 import { Archive, ArchiveRestore, Copy } from "lucide-react";
 import { useEffect, useMemo } from "react";
-import {
-  LIBRARY,
-  type LibraryDocument,
-  type LibraryItem,
-  type LibraryKind,
-  readLibraryDocument,
-} from "../../core/library/kinds";
+import { LIBRARY, type LibraryDocument, type LibraryItem, readLibraryDocument } from "../../core/library/kinds";
+import type { LibraryKind } from "../../core/library/names";
 import { cutTo } from "../../core/units/text";
 import { BoundText, type Editable } from "../parts/bound";
 import { IconButton } from "../parts/IconButton";

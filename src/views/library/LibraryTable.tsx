@@ -1,7 +1,8 @@
 import { useVirtualizer } from "@tanstack/react-virtual";
 import { ArrowDown, ArrowUp } from "lucide-react";
 import { useEffect, useRef } from "react";
-import { LIBRARY, type LibraryKind } from "../../core/library/kinds";
+import { LIBRARY } from "../../core/library/kinds";
+import type { LibraryKind } from "../../core/library/names";
 import type { MaterialKind } from "../../core/practice/stockSchema";
 import { useOnHand } from "../parts/bench";
 import { Check } from "../parts/Check";

@@ -1,7 +1,8 @@
 import type { ReactNode } from "react";
 import { colourantKind } from "../../core/colour/kinds";
 import { sapNaoh } from "../../core/formula/oils";
-import type { LibraryDocument, LibraryKind } from "../../core/library/kinds";
+import type { LibraryDocument } from "../../core/library/kinds";
+import type { LibraryKind } from "../../core/library/names";
 import { MOULD_KINDS } from "../../core/mould/mouldSchema";
 import { TOOL_KINDS } from "../../core/mould/toolSchema";
 import { judgeScent } from "../../core/scent/evidence";

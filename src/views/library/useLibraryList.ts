@@ -1,5 +1,6 @@
 import { useCallback, useEffect, useRef, useState } from "react";
-import type { LibraryItem, LibraryKind } from "../../core/library/kinds";
+import type { LibraryItem } from "../../core/library/kinds";
+import type { LibraryKind } from "../../core/library/names";
 import { api } from "../parts/api";
 
 export interface ListQuery {

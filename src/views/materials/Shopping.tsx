@@ -1,9 +1,10 @@
-import { format, parseISO } from "date-fns";
+import { parseISO } from "date-fns";
 import { Download, Printer } from "lucide-react";
 import { useMemo, useState } from "react";
 import { forBatches, type ShoppingLine, shoppingCsv } from "../../core/derive/shoppingList";
 import type { Settings } from "../../core/practice/practiceSchema";
 import { Check } from "../parts/Check";
+import { format } from "../parts/dates";
 import { Live } from "../parts/Live";
 import { StudioHead } from "../parts/StudioHead";
 import { save } from "../parts/saveFile";

@@ -1,6 +1,7 @@
-import { format, parseISO } from "date-fns";
+import { parseISO } from "date-fns";
 import type { OnHand } from "../../core/library/stock";
 import type { Stock } from "../../core/practice/stockSchema";
+import { format } from "../parts/dates";
 import type { OpenDocument } from "../parts/useDocument";
 
 /** The open stock, as its rows change it. */

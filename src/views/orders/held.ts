@@ -1,6 +1,7 @@
-import { format, parseISO } from "date-fns";
+import { parseISO } from "date-fns";
 import type { RackRow } from "../../core/derive/orders";
 import type { Orders } from "../../core/practice/ordersSchema";
+import { format } from "../parts/dates";
 import type { OpenDocument } from "../parts/useDocument";
 
 /** The open orders, as their cards change them. */

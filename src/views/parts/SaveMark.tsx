@@ -1,4 +1,4 @@
-import { format } from "date-fns";
+import { format } from "./dates";
 import type { SaveState } from "./saver";
 import type { OpenBatch } from "./useBatch";
 import type { OpenDocument } from "./useDocument";

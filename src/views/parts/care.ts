@@ -1,6 +1,6 @@
-import { format } from "date-fns";
 import type { CareStep } from "../../core/cure/aftercare";
 import type { CareTask } from "../../core/cure/careSchema";
+import { format } from "./dates";
 
 /** "16:30", with its day where that is another. */
 export const atTime = (ms: number, nowMs: number): string => {

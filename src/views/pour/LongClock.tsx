@@ -1,6 +1,7 @@
-import { addHours, format, startOfHour } from "date-fns";
+import { addHours, startOfHour } from "date-fns";
 import { CARE_WORDS, type CareStep } from "../../core/cure/aftercare";
 import { atTime } from "../parts/care";
+import { format } from "../parts/dates";
 
 interface Props {
   steps: readonly CareStep[];

@@ -1,7 +1,8 @@
-import { format, parseISO } from "date-fns";
+import { parseISO } from "date-fns";
 import type { FoundBatch, PlaceSearched } from "../../core/derive/searched";
 import { FAMILIES, type FamilyId } from "../../core/techniques/families/registry";
 import type { FaceAnswer } from "../../workers/faceProtocol";
+import { format } from "../parts/dates";
 import { FaceCanvas } from "../parts/FaceCanvas";
 import { Rating } from "../parts/Rating";
 

@@ -1,4 +1,4 @@
-import { differenceInCalendarDays, format, parseISO } from "date-fns";
+import { differenceInCalendarDays, parseISO } from "date-fns";
 import { BellRing } from "lucide-react";
 import { useEffect, useState } from "react";
 import { CARE_WORDS, isLapsed } from "../../core/cure/aftercare";
@@ -6,6 +6,7 @@ import type { CareTask } from "../../core/cure/careSchema";
 import type { DueDay, DueKind } from "../../core/cure/dates";
 import type { ShelfEntry } from "../../core/derive/shelfEntry";
 import { whenDue } from "../parts/care";
+import { format } from "../parts/dates";
 import { Trouble } from "../parts/Trouble";
 import { answerDue } from "./requests";
 

@@ -1,9 +1,10 @@
-import { format, parseISO } from "date-fns";
+import { parseISO } from "date-fns";
 import { Copy, Download, Trash2 } from "lucide-react";
 import type { ShelfEntry } from "../../core/derive/shelfEntry";
 import type { FaceAnswer } from "../../workers/faceProtocol";
 import { Confirm } from "../parts/Confirm";
 import { Spot } from "../parts/Cup";
+import { format } from "../parts/dates";
 import { FaceCanvas } from "../parts/FaceCanvas";
 import { IconButton } from "../parts/IconButton";
 import { Rating } from "../parts/Rating";

@@ -1,4 +1,4 @@
-import { format, parseISO } from "date-fns";
+import { parseISO } from "date-fns";
 import { Printer } from "lucide-react";
 import { useMemo } from "react";
 import { barWords } from "../../core/cut/bars";
@@ -10,6 +10,7 @@ import { byId } from "../../core/units/byId";
 import { shownMassG } from "../../core/units/quantities";
 import { BatchHead } from "../parts/BatchHead";
 import { type BatchPageProps, LiveBench } from "../parts/bench";
+import { format } from "../parts/dates";
 import { useAlive } from "../parts/Live";
 import { SaveTrouble } from "../parts/SaveMark";
 import type { StoredBatch } from "../parts/stored";

@@ -2,7 +2,7 @@ import { describe, expect, it } from "vitest";
 import { partingAdvice } from "../../../src/core/advise/colourAdvice";
 import { coloursOf } from "../../../src/core/batter/colours";
 import { computeMasses } from "../../../src/core/batter/masses";
-import { colourDifference, labOf, reads, seenBy } from "../../../src/core/colour/difference";
+import { colourDifference, labDifference, labOf, reads, seenBy } from "../../../src/core/colour/difference";
 import { judgePairs, pairWords } from "../../../src/core/colour/judge";
 import { blendHex, lightness, mixHex, powderGPer100gOils } from "../../../src/core/colour/mix";
 import { byteOf, LINEAR_OF_BYTE } from "../../../src/core/colour/srgb";
@@ -140,7 +140,7 @@ describe("judgement", () => {
 
   it("CIEDE2000 agrees with a published pair (Sharma 2005, no. 1: 2.0425)", () => {
     const lab = (l: number, a: number, b: number) => ({ mode: "lab65" as const, l, a, b });
-    expect(colourDifference(lab(50, 2.6772, -79.7751) as never, lab(50, 0, -82.7485) as never)).toBeCloseTo(2.0425, 3);
+    expect(labDifference(lab(50, 2.6772, -79.7751), lab(50, 0, -82.7485))).toBeCloseTo(2.0425, 3);
   });
 });
 

@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
 import { evidenceOf, evidenceWords } from "../../../src/core/derive/evidence";
 import type { Plan } from "../../../src/core/document/schema";
-import { LIBRARY_KINDS } from "../../../src/core/library/kinds";
+import { LIBRARY_KINDS } from "../../../src/core/library/names";
 import type { Finding } from "../../../src/core/mould/cutDaySchema";
 import { demoBatches } from "../../../src/data/demo/studio";
 import { demoYear } from "../../../src/data/demo/year";

@@ -4,7 +4,8 @@ import { readPlan } from "../../../src/core/document/read";
 import type { Bench } from "../../../src/core/library/bench";
 import { blankDocument } from "../../../src/core/library/blank";
 import { MOST_COLOURS, NO_IDEA, planOfIdea } from "../../../src/core/library/idea";
-import type { LibraryItem, LibraryKind } from "../../../src/core/library/kinds";
+import type { LibraryItem } from "../../../src/core/library/kinds";
+import type { LibraryKind } from "../../../src/core/library/names";
 import { DEFAULT_SETTINGS } from "../../../src/core/practice/practiceSchema";
 
 const row = <K extends LibraryKind>(kind: K, id: string, name: string): LibraryItem<K> => ({

@@ -1,5 +1,6 @@
 import { describe, expect, it } from "vitest";
-import { type LibraryKind, readLibraryDocument } from "../../../src/core/library/kinds";
+import { readLibraryDocument } from "../../../src/core/library/kinds";
+import type { LibraryKind } from "../../../src/core/library/names";
 import { STARTERS } from "../../../src/core/library/starter";
 import { judgeScent } from "../../../src/core/scent/evidence";
 

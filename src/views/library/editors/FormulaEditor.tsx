@@ -1,4 +1,3 @@
-import { format } from "date-fns";
 import { useEffect, useMemo, useState } from "react";
 import { judgeFormula } from "../../../core/batter/judge";
 import { type FormulaPerGram, formulaPerGram } from "../../../core/formula/formula";
@@ -10,6 +9,7 @@ import { rateBase } from "../../../core/units/dose";
 import { api } from "../../parts/api";
 import { useOilFinder } from "../../parts/bench";
 import { BoundText, type Editable } from "../../parts/bound";
+import { format } from "../../parts/dates";
 import { FormulaFields, type FormulaGrams } from "../../parts/FormulaFields";
 import { TraitLines } from "../../parts/TraitLines";
 import { useUnits } from "../../parts/units";

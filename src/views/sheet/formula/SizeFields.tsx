@@ -1,8 +1,9 @@
-import { format, parseISO } from "date-fns";
+import { parseISO } from "date-fns";
 import type { Derived } from "../../../core/derive/derive";
 import type { Batter } from "../../../core/document/schema";
 import { BoundNumber } from "../../parts/bound";
 import { worded } from "../../parts/Choose";
+import { format } from "../../parts/dates";
 import { Says } from "../../parts/Says";
 import { useUnits } from "../../parts/units";
 import type { OpenBatch } from "../../parts/useBatch";

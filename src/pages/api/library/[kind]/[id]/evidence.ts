@@ -1,5 +1,5 @@
 import type { APIRoute } from "astro";
-import { isLibraryKind } from "../../../../../core/library/kinds";
+import { isLibraryKind } from "../../../../../core/library/names";
 import { evidenceAnswer } from "../../../../../server/evidence";
 import { notFound, otherMethods } from "../../../../../server/problem";
 
