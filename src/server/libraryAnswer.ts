@@ -1,6 +1,6 @@
 import { type KeptLesson, scentKnowledge } from "../core/clock/knowledge";
-import { LIBRARY, type LibraryItem, readLibraryDocument } from "../core/library/kinds";
-import { isLibraryKind, type LibraryKind } from "../core/library/names";
+import { type LibraryItem, readLibraryDocument } from "../core/library/kinds";
+import { isLibraryKind, type LibraryKind, libraryNames } from "../core/library/names";
 import type { AtHand } from "../core/library/stock";
 import type { Told } from "../core/practice/told";
 import type { Database } from "../data/database";
@@ -39,7 +39,7 @@ export async function readLibraryBody(
   request: Request,
   kind: LibraryKind,
 ): Promise<Read<{ document: LibraryItem["document"]; isArchived: boolean }>> {
-  const body = await readJsonBody(request, LIBRARY[kind].one);
+  const body = await readJsonBody(request, libraryNames(kind).one);
   if (!body.ok) return body;
   const value = body.value;
   const refuse = (field: string, message: string) => ({ ok: false as const, answer: invalid([{ field, message }]) });

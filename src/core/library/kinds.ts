@@ -8,47 +8,41 @@ import { oilSchema } from "../formula/oilSchema";
 import { libraryMouldSchema } from "../mould/mouldSchema";
 import { libraryToolSchema } from "../mould/toolSchema";
 import { libraryScentSchema } from "../scent/scentSchema";
-import { LIBRARY_NAMES, type LibraryKind } from "./names";
+import type { LibraryKind } from "./names";
 
 /** The libraries: what a row of each holds, and by which of its fields (path in the document, text or number) a list can be sorted. */
 export const LIBRARY = {
   oils: {
-    ...LIBRARY_NAMES.oils,
     about:
       "Oils, butters and acids with their fatty acids and SAP ranges. Those that ship with Tundish are always here; add what your shop calls otherwise, or an own analysis.",
     schema: oilSchema,
     sorts: { sap: ["number", "sapKohHigh"], pace: ["number", "paceOffset"], evidence: ["text", "evidence"] },
   },
   formulas: {
-    ...LIBRARY_NAMES.formulas,
     about:
       "Oils by share, lye, water and what goes into the whole batter, kept with every version. A batch takes a copy, and learns how fast this formula runs with you.",
     schema: formulaSchema,
     sorts: { superfat: ["number", "superfatPct"] },
   },
   moulds: {
-    ...LIBRARY_NAMES.moulds,
     about:
       "Your moulds by their inner sizes, with dividers and how a slab is cut. With them a batch knows its grams and its bars.",
     schema: libraryMouldSchema,
     sorts: { kind: ["text", "kind"], length: ["number", "lengthMm"] },
   },
   tools: {
-    ...LIBRARY_NAMES.tools,
     about:
       "Bowls, cups, bottles, hangers, scales and what else stands on the bench. A batch checks whether its cups and bottles hold what it pours, and takes the tares from here.",
     schema: libraryToolSchema,
     sorts: { kind: ["text", "spec.kind"] },
   },
   colourants: {
-    ...LIBRARY_NAMES.colourants,
     about:
       "Pigments by kind and by test patch: the colour in pale batter at a dose, at the pour, the next day and cured. Patches make the predicted cut face true.",
     schema: colourantSchema,
     sorts: { kind: ["text", "kind"] },
   },
   scents: {
-    ...LIBRARY_NAMES.scents,
     about:
       "Fragrances and essential oils with how fast they make batter run, what they do to its colour, and the limit of their certificate. Each pour that you look at teaches them.",
     schema: libraryScentSchema,

@@ -1,14 +1,11 @@
-/** The libraries by what they are called: all of one, and one row. Of what a row holds see kinds.ts, which pages that only lead there do not need. */
-export const LIBRARY_NAMES = {
-  oils: { label: "Oils", one: "oil" },
-  formulas: { label: "Formulas", one: "formula" },
-  moulds: { label: "Moulds", one: "mould" },
-  tools: { label: "Tools", one: "tool" },
-  colourants: { label: "Colourants", one: "colourant" },
-  scents: { label: "Scents", one: "scent" },
-} as const;
+/** The libraries. What a row of each holds stands in kinds.ts, which pages that only lead there do not need. */
+export const LIBRARY_KINDS = ["oils", "formulas", "moulds", "tools", "colourants", "scents"] as const;
+export type LibraryKind = (typeof LIBRARY_KINDS)[number];
 
-export type LibraryKind = keyof typeof LIBRARY_NAMES;
-export const LIBRARY_KINDS = Object.keys(LIBRARY_NAMES) as LibraryKind[];
+export const isLibraryKind = (kind: string): kind is LibraryKind => LIBRARY_KINDS.some((k) => k === kind);
 
-export const isLibraryKind = (kind: string): kind is LibraryKind => Object.hasOwn(LIBRARY_NAMES, kind);
+/** What all of a library is called, and one row of it. */
+export const libraryNames = (kind: LibraryKind): { label: string; one: string } => ({
+  label: kind[0].toUpperCase() + kind.slice(1),
+  one: kind.slice(0, -1),
+});

@@ -18,7 +18,7 @@ import { CUT_DAY_KEYS } from "../keys/screens";
 import { type Acts, useKeys } from "../keys/useKeys";
 import { BatchPaper } from "../parts/BatchPaper";
 import { type BatchPageProps, LiveBench } from "../parts/bench";
-import { format } from "../parts/dates";
+import { today } from "../parts/dates";
 import { FromScale, useBarOnScale } from "../parts/FromScale";
 import { NumberField } from "../parts/NumberField";
 import type { StoredBatch } from "../parts/stored";
@@ -43,7 +43,6 @@ export default function CutDay({ initial, ...page }: BatchPageProps) {
   );
 }
 
-const today = () => format(new Date(), "yyyy-MM-dd");
 /** Bars of a loaf whose faces are drawn. */
 const MOST_DRAWN = 40;
 

@@ -1,7 +1,7 @@
 import { Archive, ArchiveRestore, Copy } from "lucide-react";
 import { useEffect, useMemo } from "react";
-import { LIBRARY, type LibraryDocument, type LibraryItem, readLibraryDocument } from "../../core/library/kinds";
-import type { LibraryKind } from "../../core/library/names";
+import { type LibraryDocument, type LibraryItem, readLibraryDocument } from "../../core/library/kinds";
+import { type LibraryKind, libraryNames } from "../../core/library/names";
 import { cutTo } from "../../core/units/text";
 import { BoundText, type Editable } from "../parts/bound";
 import { IconButton } from "../parts/IconButton";
@@ -96,7 +96,7 @@ export function ItemEditor<K extends LibraryKind>({ kind, item, isNew, onSaved, 
         <BoundText
           open={open}
           path={["name"]}
-          label={`Name of the ${LIBRARY[kind].one}`}
+          label={`Name of the ${libraryNames(kind).one}`}
           hideLabel
           takesFocus={isNew}
           className="w-72 [&_input]:!h-9 [&_input]:font-head [&_input]:text-[19px] [&_input]:font-semibold"

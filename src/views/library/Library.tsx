@@ -2,8 +2,8 @@ import { Plus } from "lucide-react";
 import { useCallback, useState } from "react";
 import type { Bench } from "../../core/library/bench";
 import { blankDocument } from "../../core/library/blank";
-import { LIBRARY, type LibraryDocument, type LibraryItem } from "../../core/library/kinds";
-import type { LibraryKind } from "../../core/library/names";
+import type { LibraryDocument, LibraryItem } from "../../core/library/kinds";
+import { type LibraryKind, libraryNames } from "../../core/library/names";
 import { STARTERS } from "../../core/library/starter";
 import { api } from "../parts/api";
 import { LiveBench } from "../parts/bench";
@@ -37,7 +37,7 @@ function Drawers<K extends LibraryKind>({ kind, first, openItem }: Props<K>) {
   const [open, setOpen] = useState<LibraryItem<K> | null>(openItem ?? first.items[0] ?? null);
   const [newId, setNewId] = useState<string | null>(null);
   const [trouble, setTrouble] = useState<string | null>(null);
-  const { label, one } = LIBRARY[kind];
+  const { label, one } = libraryNames(kind);
 
   const choose = async (id: string) => {
     const answer = await api<LibraryItem<K>>(`/api/library/${kind}/${id}`);

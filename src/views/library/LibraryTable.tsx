@@ -2,7 +2,7 @@ import { useVirtualizer } from "@tanstack/react-virtual";
 import { ArrowDown, ArrowUp } from "lucide-react";
 import { useEffect, useRef } from "react";
 import { LIBRARY } from "../../core/library/kinds";
-import type { LibraryKind } from "../../core/library/names";
+import { type LibraryKind, libraryNames } from "../../core/library/names";
 import type { MaterialKind } from "../../core/practice/stockSchema";
 import { useOnHand } from "../parts/bench";
 import { Check } from "../parts/Check";
@@ -50,11 +50,14 @@ export function LibraryTable<K extends LibraryKind>({ kind, list, query, onQuery
     query.sort !== sort ? null : query.isDescending ? <ArrowDown size={12} /> : <ArrowUp size={12} />;
 
   return (
-    <section aria-label={LIBRARY[kind].label} className="flex min-h-0 flex-col px-4 py-3 narrow:h-[38vh] phone:px-3">
+    <section
+      aria-label={libraryNames(kind).label}
+      className="flex min-h-0 flex-col px-4 py-3 narrow:h-[38vh] phone:px-3"
+    >
       <div className="flex flex-wrap items-center gap-3">
         <input
           type="search"
-          aria-label={`Search ${LIBRARY[kind].label.toLowerCase()}`}
+          aria-label={`Search ${libraryNames(kind).label.toLowerCase()}`}
           placeholder="search by name"
           className="field w-52 !px-2"
           value={query.search}

@@ -1,7 +1,7 @@
 import { parseISO } from "date-fns";
 import { useEffect, useState } from "react";
 import type { FoundPage } from "../../core/derive/searched";
-import { LIBRARY_NAMES, type LibraryKind } from "../../core/library/names";
+import { type LibraryKind, libraryNames } from "../../core/library/names";
 import { api } from "../parts/api";
 import { format } from "../parts/dates";
 import { OwnBatchesSay } from "../parts/OwnBatchesSay";
@@ -30,7 +30,7 @@ export function UsedIn({ kind, id }: { kind: LibraryKind; id: string }) {
         Used in {page.total === 0 ? "no batch yet" : `${page.total} ${page.total === 1 ? "batch" : "batches"}`}
       </h2>
       <OwnBatchesSay kind={kind} id={id} />
-      <ul className="mt-1" aria-label={`Batches that use this ${LIBRARY_NAMES[kind].one}`}>
+      <ul className="mt-1" aria-label={`Batches that use this ${libraryNames(kind).one}`}>
         {page.found.map(({ entry, pouredOn }) => (
           <li key={entry.id} className="flex flex-wrap items-baseline gap-x-3 py-0.5">
             <a

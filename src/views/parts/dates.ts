@@ -34,3 +34,6 @@ export function format(date: Date | number, pattern: string): string {
     pattern.replace(/E{3,4}|M{3,4}/g, (letters) => `'${NAMES[letters](moment)}'`),
   );
 }
+
+/** Today's date, yyyy-mm-dd, by this machine's calendar. */
+export const today = (): string => lightFormat(new Date(), "yyyy-MM-dd");

@@ -1,4 +1,4 @@
-import { LIBRARY_KINDS, LIBRARY_NAMES, type LibraryKind } from "../../core/library/names";
+import { LIBRARY_KINDS, type LibraryKind, libraryNames } from "../../core/library/names";
 import type { Command } from "../keys/commands";
 
 /** Places of the studio outside of a batch. */
@@ -11,7 +11,7 @@ export const PLACES: readonly {
 }[] = [
   { id: "shelf", label: "Shelf", href: "/" },
   { id: "search", label: "Search", href: "/search" },
-  ...LIBRARY_KINDS.map((kind) => ({ id: kind, label: LIBRARY_NAMES[kind].label, href: `/library/${kind}` })),
+  ...LIBRARY_KINDS.map((kind) => ({ id: kind, label: libraryNames(kind).label, href: `/library/${kind}` })),
   { id: "orders", label: "Orders", href: "/orders" },
   { id: "stock", label: "Stock", href: "/stock" },
   { id: "shopping", label: "Shopping", href: "/shopping", isWithin: true },

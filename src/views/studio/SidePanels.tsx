@@ -76,16 +76,7 @@ export function SidePanels({
     onDraft({ ...draft, spots: [] });
   };
   const panel = {
-    numbers: () => (
-      <Numbers
-        plan={plan}
-        design={design}
-        shades={derived.shades}
-        palette={palette}
-        numbers={numbers}
-        progress={progress}
-      />
-    ),
+    numbers: () => <Numbers {...{ plan, design, palette, numbers, progress }} shades={derived.shades} />,
     variants: () =>
       isPoured ? (
         <p className="text-muted">This batch has been poured: copy it on the shelf to vary it.</p>

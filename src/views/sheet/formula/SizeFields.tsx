@@ -3,7 +3,7 @@ import type { Derived } from "../../../core/derive/derive";
 import type { Batter } from "../../../core/document/schema";
 import { BoundNumber } from "../../parts/bound";
 import { worded } from "../../parts/Choose";
-import { format } from "../../parts/dates";
+import { format, today } from "../../parts/dates";
 import { Says } from "../../parts/Says";
 import { useUnits } from "../../parts/units";
 import type { OpenBatch } from "../../parts/useBatch";
@@ -30,7 +30,7 @@ export function SizeFields({
   const open = editable(batch, disabled);
   const { grams, mm } = useUnits();
   const order = derived.orders.find((o) => o.batterId === batter.id);
-  const isPast = derived.latestPourOn !== null && derived.latestPourOn < format(new Date(), "yyyy-MM-dd");
+  const isPast = derived.latestPourOn !== null && derived.latestPourOn < today();
   const at = (...rest: string[]) => ["batters", `#${batter.id}`, "size", ...rest];
   const m = derived.masses?.batters.find((b) => b.id === batter.id);
   const choose = (basis: Batter["size"]["basis"]) => {
