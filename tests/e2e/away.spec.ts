@@ -3,64 +3,14 @@ import type { AddressInfo } from "node:net";
 import type { Page } from "@playwright/test";
 import { newPlan } from "../../src/core/document/newPlan";
 import { addressOf } from "./address";
-import { newPour, patient, saved, undrawn } from "./journey";
-import { deviceAt, instruction, pouring } from "./pouring";
-import { expect, test, up } from "./servers";
+import { patient, saved, undrawn } from "./journey";
+import { instruction, pouring } from "./pouring";
+import { expect, startsMeanwhile, test, up } from "./servers";
 
 test.use({ isDrawn: false, serviceWorkers: "allow" });
+startsMeanwhile();
 
 const leaveAnyway = (page: Page) => page.on("dialog", (dialog) => void dialog.accept());
-
-test("a page that was never seen here names what is kept while the server is dead, and leads to it", async ({
-  browser,
-  server,
-}) => {
-  const { context, page } = await pouring(browser, server, newPlan("Kept here", 7));
-  server.child.kill("SIGKILL");
-  await server.exit;
-  await page.goto(`${server.address}/practice`);
-  await expect(page.getByRole("heading", { name: "The server does not answer" })).toBeVisible();
-  await page.getByRole("link", { name: "Pour: Kept here" }).click();
-  await expect(instruction(page)).toHaveText(/^Pour the lye/);
-  await context.close();
-});
-
-test("a pour goes on while the server is dead: closed and opened anew; then it comes up to date by itself", async ({
-  browser,
-  server,
-  again,
-}) => {
-  const { context, page } = await deviceAt(browser, server);
-  const url = await newPour(page, "Server away");
-  await expect(page.getByTestId("kept")).toHaveText(/^This device keeps the pour/);
-  await page.getByRole("button", { name: /start the clock/ }).click();
-  await page.keyboard.press("Space");
-  await expect(instruction(page)).toHaveText(/^Blend to/);
-  await saved(page);
-
-  server.child.kill("SIGKILL");
-  await server.exit;
-  await page.keyboard.press("Space");
-  await expect(instruction(page)).toHaveText(/^Weigh out Ink/);
-  await expect(page.locator("[data-save=retrying]")).toBeVisible();
-  await page.close({ runBeforeUnload: false });
-
-  // What the server acknowledged after the page was made is there, and what was noted since.
-  const reopened = patient(await context.newPage());
-  leaveAnyway(reopened);
-  await reopened.goto(`${url}/pour`);
-  await expect(instruction(reopened)).toHaveText(/^Weigh out Ink/);
-  await reopened.keyboard.press("Space");
-  await expect(instruction(reopened)).toHaveText(/^Weigh out Brass/);
-
-  await up(await again());
-  await saved(reopened);
-  const stored = (await (await context.request.get(`/api${new URL(url).pathname}`)).json()) as {
-    document: { record: { events: { kind: string }[] } };
-  };
-  expect(stored.document.record.events.map((e) => e.kind)).toEqual(["stepDone", "stepDone", "stepDone"]);
-  await context.close();
-});
 
 test("after an update nothing of the version before is shown, and nothing of it stays", async ({ browser }) => {
   // A server of which a newer version can be put in place: another service worker, other pages.
@@ -116,5 +66,53 @@ test("after an update nothing of the version before is shown, and nothing of it 
   await expect(page).toHaveTitle(/· two$/);
   await expect(page.getByRole("heading", { name: "Before lye meets oil" })).toBeVisible();
   expect(await page.evaluate(() => document.documentElement.dataset.kept)).toBe("");
+  await context.close();
+});
+
+test("a pour goes on while the server is dead: closed and opened anew; then it comes up to date by itself", async ({
+  browser,
+  server,
+  again,
+}) => {
+  const { context, page, id } = await pouring(browser, server, newPlan("Server away", 7));
+  await page.keyboard.press("Space");
+  await expect(instruction(page)).toHaveText(/^Blend to/);
+  await saved(page);
+
+  server.child.kill("SIGKILL");
+  await server.exit;
+  await page.keyboard.press("Space");
+  await expect(instruction(page)).toHaveText(/^Weigh out Ink/);
+  await expect(page.locator("[data-save=retrying]")).toBeVisible();
+  await page.close({ runBeforeUnload: false });
+
+  // What the server acknowledged after the page was made is there, and what was noted since.
+  const reopened = patient(await context.newPage());
+  leaveAnyway(reopened);
+  await reopened.goto(`/batches/${id}/pour`);
+  await expect(instruction(reopened)).toHaveText(/^Weigh out Ink/);
+  await reopened.keyboard.press("Space");
+  await expect(instruction(reopened)).toHaveText(/^Weigh out Brass/);
+
+  await up(await again());
+  await saved(reopened);
+  const stored = (await (await context.request.get(`/api/batches/${id}`)).json()) as {
+    document: { record: { events: { kind: string }[] } };
+  };
+  expect(stored.document.record.events.map((e) => e.kind)).toEqual(["stepDone", "stepDone", "stepDone"]);
+  await context.close();
+});
+
+test("a page that was never seen here names what is kept while the server is dead, and leads to it", async ({
+  browser,
+  server,
+}) => {
+  const { context, page } = await pouring(browser, server, newPlan("Kept here", 7));
+  server.child.kill("SIGKILL");
+  await server.exit;
+  await page.goto(`${server.address}/practice`);
+  await expect(page.getByRole("heading", { name: "The server does not answer" })).toBeVisible();
+  await page.getByRole("link", { name: "Pour: Kept here" }).click();
+  await expect(instruction(page)).toHaveText(/^Pour the lye/);
   await context.close();
 });

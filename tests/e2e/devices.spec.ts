@@ -4,10 +4,11 @@ import { environment } from "../../scripts/tooling.mjs";
 import { newPlan } from "../../src/core/document/newPlan";
 import { addressOf } from "./address";
 import { make, newPour, press, saved } from "./journey";
-import { instruction, othersDo, pouring } from "./pouring";
-import { expect, test, up } from "./servers";
+import { instruction, othersDo, plannedBowlG, pouring } from "./pouring";
+import { expect, startsMeanwhile, test, up } from "./servers";
 
 test.use({ isDrawn: false });
+startsMeanwhile();
 
 const running: ChildProcess[] = [];
 /** A simulated device as a process of its own. */
@@ -105,31 +106,30 @@ test("a scale of its own: every cup with one key, and the bowl is 8 % light", as
   expect(pot.baseG / pot.plannedBaseG).toBeCloseTo(0.92, 2);
 });
 
-test.describe("on a device that keeps the pour", () => {
-  test.use({ serviceWorkers: "allow" });
-
-  test("the server dies between two readings: the scale is heard again once there is somebody to tell", async ({
-    browser,
-    server,
-    again,
-  }) => {
-    const { context, page, id } = await pouring(browser, server, newPlan("With the scale", 7), {
-      made: (id) => scaleBeside(server.address, id),
-    });
-    await othersDo(page, id, /^Weigh out Ink/);
-    await bowlWeighed(page);
-    await saved(page);
-    server.child.kill("SIGKILL");
-    await server.exit;
-    await page.reload();
-    await expect(instruction(page)).toHaveText(/^Weigh out Ink/);
-    await up(await again());
-    await cupWeighed(page, "Ink");
-    await saved(page);
-    expect((await readingsOf(page, id)).said).toEqual([
-      ["bowl", "scale"],
-      ["cup", "scale"],
-    ]);
-    await context.close();
+test("the server dies between two readings: the scale is heard again once there is somebody to tell", async ({
+  browser,
+  server,
+  again,
+}) => {
+  const plan = newPlan("With the scale", 7);
+  const { context, page, id } = await pouring(browser, server, plan, {
+    made: (id) => scaleBeside(server.address, id),
+    isKept: false,
   });
+  await othersDo(page, id, /^Weigh out Ink/);
+  const bowl = { what: "bowl", of: plan.batters[0].id, value: 210 + plannedBowlG(plan), tareG: 210, from: "scale" };
+  const note = { kind: "reading", id: "weighed", at: new Date().toISOString(), by: "another", ...bowl };
+  const noted = await context.request.post(`/api/batches/${id}/events`, { data: note });
+  expect(noted.ok(), await noted.text()).toBe(true);
+  await expect(page.getByTestId("live-scale")).toHaveText(/to pour|on the target/);
+  server.child.kill("SIGKILL");
+  await server.exit;
+  await up(await again());
+  await cupWeighed(page, "Ink");
+  await saved(page);
+  expect((await readingsOf(page, id)).said).toEqual([
+    ["bowl", "scale"],
+    ["cup", "scale"],
+  ]);
+  await context.close();
 });

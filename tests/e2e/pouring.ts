@@ -5,13 +5,10 @@ import type { Plan } from "../../src/core/document/schema";
 import { patient, saved, undrawn } from "./journey";
 import { expect, type OwnServer, up } from "./servers";
 
-/** Waits until this device has kept the page that is open: it opens anew without the server. */
-export const keptHere = (page: Page) =>
-  expect
-    .poll(() => page.evaluate(async () => (await caches.match(location.pathname)) !== undefined), { timeout: 20_000 })
-    .toBe(true);
-
 export const instruction = (page: Page) => page.getByTestId("instruction");
+
+/** What the bowl of a plan is to hold, g. */
+export const plannedBowlG = (plan: Plan) => derive(plan).masses!.batters[0].plannedBaseG;
 
 /** A device of its own at a server that is up: it says yes to every question. @param isDrawn whether it draws the cut */
 export async function deviceAt(
@@ -27,19 +24,26 @@ export async function deviceAt(
   return { context, page };
 }
 
-/** The pour of a plan, open on a device of its own that keeps the page, its lye just in. `prepare` has the page, and `made` the batch, before it is opened. */
+/**
+ * The pour of a plan, open on a device of its own that keeps the page unless `isKept` is false, its lye just in. `prepare` has the page, and `made` the batch, before it
+ * is opened.
+ */
 export async function pouring(
   browser: Browser,
   server: OwnServer,
   plan: Plan,
-  { prepare, made }: { prepare?: (page: Page) => Promise<void>; made?: (id: string) => void } = {},
+  {
+    prepare,
+    made,
+    isKept = true,
+  }: { prepare?: (page: Page) => Promise<void>; made?: (id: string) => void; isKept?: boolean } = {},
 ) {
-  const { context, page } = await deviceAt(browser, server);
+  const { context, page } = await deviceAt(browser, server, { serviceWorkers: isKept ? "allow" : "block" });
   await prepare?.(page);
   const { id } = await (await context.request.post("/api/batches", { data: plan })).json();
   made?.(id);
   await page.goto(`/batches/${id}/pour`);
-  await expect(page.getByTestId("kept")).toHaveText(/^This device keeps the pour/);
+  if (isKept) await expect(page.getByTestId("kept")).toHaveText(/^This device keeps the pour/);
   const at = await page.evaluate(() => new Date().toISOString());
   await context.request.post(`/api/batches/${id}/events`, { data: { kind: "started", id: "s0", at, by: "" } });
   await expect(instruction(page)).toHaveText(/^Pour the lye/);
@@ -68,7 +72,7 @@ export async function othersDo(page: Page, id: string, until: RegExp | null): Pr
   if (until) await expect(instruction(page)).toHaveText(until);
 }
 
-/** The server dies; the pour is reloaded and goes on with what `meanwhile` does; a new server then knows all of it. */
+/** The server dies; the pour goes on with what `meanwhile` does, and is loaded anew; a new server then knows all of it. */
 export async function withoutServer(
   page: Page,
   server: OwnServer,
@@ -78,7 +82,6 @@ export async function withoutServer(
   await saved(page);
   server.child.kill("SIGKILL");
   await server.exit;
-  await page.reload();
   await meanwhile();
   await expect(page.locator("[data-save=retrying]")).toBeVisible();
   const before = await instruction(page).textContent();

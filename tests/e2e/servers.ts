@@ -83,4 +83,8 @@ export const isUp = (address: string) =>
   );
 
 /** Waits until a server answers. */
-export const up = (server: OwnServer) => expect.poll(() => isUp(server.address), { timeout: 30_000 }).toBe(200);
+export const up = (server: OwnServer) =>
+  expect.poll(() => isUp(server.address), { timeout: 30_000, intervals: [100] }).toBe(200);
+
+/** Lets the server that tests of a file share start while its first tests, which do not use it, run. */
+export const startsMeanwhile = () => test.beforeAll(({ house }) => void house.standing());
