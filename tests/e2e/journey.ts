@@ -5,7 +5,7 @@ import type { Plan } from "../../src/core/document/schema";
 import type { Settings } from "../../src/core/practice/practiceSchema";
 import { tickOf } from "../../src/core/prepare/tick";
 import { poured } from "../../src/data/demo/parts";
-import { addressOf } from "./address";
+import { addressOf, answering } from "./address";
 
 /** Waits until a page takes what is typed and pressed. */
 export const alive = (page: Page) =>
@@ -48,11 +48,15 @@ export const undrawn = (pages: Page | BrowserContext) =>
   });
 
 /** A test on its worker's server, whose page may say nothing on the console: an error there (a blocked script too) fails it. */
-export const test = base.extend<{ said: string[]; isDrawn: boolean }>({
+export const test = base.extend<{ said: string[]; isDrawn: boolean }, { address: string }>({
+  address: [
+    // biome-ignore lint/correctness/noEmptyPattern: the runner reads the wanted fixtures from this pattern
+    async ({}, use) => use(await answering(addressOf())),
+    { scope: "worker", auto: true },
+  ],
   /** Whether the cut is drawn. */
   isDrawn: [true, { option: true }],
-  // biome-ignore lint/correctness/noEmptyPattern: the runner reads the wanted fixtures from this pattern
-  baseURL: async ({}, use) => use(addressOf()),
+  baseURL: async ({ address }, use) => use(address),
   context: async ({ context, isDrawn }, use) => {
     context.on("page", patient);
     if (!isDrawn) await undrawn(context);

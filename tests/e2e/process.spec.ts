@@ -1,5 +1,6 @@
 import { newPlan } from "../../src/core/document/newPlan";
-import { expect, isUp, test } from "./servers";
+import { isUp } from "./address";
+import { expect, test } from "./servers";
 
 test.use({ isDrawn: false });
 

@@ -2,6 +2,7 @@ import { type ChildProcess, spawn } from "node:child_process";
 import { mkdtemp, rm } from "node:fs/promises";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
+import { isUp } from "./address";
 import { test as base, expect } from "./journey";
 
 export interface OwnServer {
@@ -75,12 +76,6 @@ export const test = base.extend<Servers, { house: House }>({
   server: async ({ house }, use) => use(await house.standing()),
 });
 export { expect };
-
-export const isUp = (address: string) =>
-  fetch(`${address}/api/health`).then(
-    (r) => r.status,
-    () => 0,
-  );
 
 /** Waits until a server answers. */
 export const up = (server: OwnServer) =>
