@@ -5,6 +5,7 @@ import tailwindcss from "@tailwindcss/vite";
 import { defineConfig } from "astro/config";
 import { CSP_DIRECTIVES } from "./src/server/policy";
 import { offline } from "./tools/vite/offline";
+import { preloads } from "./tools/vite/preloads";
 import { threads } from "./tools/vite/threads";
 
 const external = ["@electric-sql/pglite", "postgres", "tinypool"];
@@ -24,7 +25,7 @@ export default defineConfig({
   },
   vite: {
     build: { reportCompressedSize: false },
-    plugins: [tailwindcss(), threads({ "front.mjs": resolve("src/server/front.ts") })],
+    plugins: [tailwindcss(), preloads(), threads({ "front.mjs": resolve("src/server/front.ts") })],
     ssr: { external, noExternal: ["lucide-react", "date-fns", "zod", "culori"] },
     optimizeDeps: { exclude: external },
     worker: { format: "es" },

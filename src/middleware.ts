@@ -4,6 +4,7 @@ import { withDevPolicy } from "./server/devPolicy";
 import { faultAnswer, noteFault } from "./server/faults";
 import { refuseForeign, withSecurityHeaders } from "./server/guard";
 import { withStylesAllowed } from "./server/inlineStyles";
+import { withPreloads } from "./server/preloads";
 
 /** Time for the last answers to go out before a process whose database has stopped ends, ms. */
 const LAST_WORDS_MS = 500;
@@ -12,7 +13,7 @@ export const onRequest = defineMiddleware(async (context, next) => {
   const refused = refuseForeign(context.request);
   if (refused) return withSecurityHeaders(refused);
   try {
-    const answer = await withStylesAllowed(await next());
+    const answer = await withStylesAllowed(await next(), withPreloads);
     // The build writes the policy into the pages themselves; where sources run it is made here.
     return withSecurityHeaders(import.meta.env.DEV ? await withDevPolicy(answer, randomUUID()) : answer);
   } catch (error) {

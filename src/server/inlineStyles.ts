@@ -30,10 +30,16 @@ export function withoutInlineStyles(html: string): { html: string; hash: string 
   return { html: body.replace("</head>", () => `<style>${sheet}</style></head>`), hash };
 }
 
-/** An answer with its style attributes turned into a sheet that its policy names; what is no page stays as it is. */
-export async function withStylesAllowed(response: Response): Promise<Response> {
+/**
+ * An answer with its style attributes turned into a sheet that its policy names; what is no page stays as it is.
+ * @param change what else is done to a page's text
+ */
+export async function withStylesAllowed(
+  response: Response,
+  change: (html: string) => string = (html) => html,
+): Promise<Response> {
   if (!response.headers.get("content-type")?.startsWith("text/html")) return response;
-  const { html, hash } = withoutInlineStyles(await response.text());
+  const { html, hash } = withoutInlineStyles(change(await response.text()));
   const headers = new Headers(response.headers);
   headers.delete("content-length");
   const policy = headers.get("content-security-policy");

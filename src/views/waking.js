@@ -15,3 +15,15 @@ for (const kind of ["keydown", "pointerdown"]) {
     true,
   );
 }
+// What the page's views bring along is fetched side by side once all of its content is there, not one found by another; sooner, it would keep the painting waiting.
+document.addEventListener(
+  "readystatechange",
+  () => {
+    const brought = document.querySelector("meta[name=brought]")?.content ?? "";
+    const links = brought.split(" ").filter(Boolean);
+    document.head.append(
+      ...links.map((href) => Object.assign(document.createElement("link"), { rel: "modulepreload", href })),
+    );
+  },
+  { once: true },
+);
