@@ -1,13 +1,16 @@
 import { FileUp } from "lucide-react";
 import { useRef } from "react";
-import { LARGEST_BATCH_FILE, readBatchFile } from "../../formats/batchFile";
 import { FilePick } from "../parts/FilePick";
-import { openNew } from "./requests";
+import { NO_ANSWER, openNew } from "./requests";
 
 /** Brings a batch file back as a new batch. A file that is not one is refused with the field that is wrong; nothing is changed. */
 export function ImportBatch({ onTrouble }: { onTrouble: (trouble: string | null) => void }) {
   const input = useRef<HTMLInputElement>(null);
   const take = async (file: File) => {
+    // What reads a file is as much as the rest of the shelf: it comes once a file is there.
+    const format = await import("../../formats/batchFile").catch(() => null);
+    if (!format) return onTrouble(NO_ANSWER);
+    const { LARGEST_BATCH_FILE, readBatchFile } = format;
     if (file.size > LARGEST_BATCH_FILE)
       return onTrouble(`${file.name} was not imported: a batch file has at most ${LARGEST_BATCH_FILE / 1e6} MB.`);
     const text = await file.text();
