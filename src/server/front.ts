@@ -5,6 +5,7 @@ import { toString as drawQr } from "qrcode";
 import { isOpenToOthers } from "./access/address";
 import { admit as admitKnown } from "./access/admit";
 import { showCode } from "./access/answer";
+import { builtFiles } from "./builtFiles";
 import { database, dataDirectory } from "./database";
 import { hub } from "./follow/answer";
 import { BARE_POLICY, FILE_POLICY, SECURITY_HEADERS } from "./headers";
@@ -61,6 +62,7 @@ export function frontDoor(
   handler: RequestListener,
   admit: (request: IncomingMessage, response: ServerResponse) => boolean | Promise<boolean> = admitKnown,
 ): RequestListener {
+  const answerBuilt = builtFiles();
   return async (request, response) => {
     for (const [name, value] of Object.entries(SECURITY_HEADERS)) response.setHeader(name, value);
     const { method = "", url = "/" } = request;
@@ -75,7 +77,7 @@ export function frontDoor(
       return refuse(response, 400, "Bad request", "The address cannot be read.");
     if (UNUSED.test(url)) return refuse(response, 404, "Not found", "There is nothing at this address.");
     try {
-      if (await admit(request, response)) handler(request, response);
+      if ((await admit(request, response)) && !answerBuilt(request, response)) handler(request, response);
     } catch (error) {
       console.error(error);
       if (!response.headersSent)
