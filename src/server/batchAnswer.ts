@@ -4,16 +4,21 @@ import { readPlan } from "../core/document/read";
 import type { Batch, SaveResult, ShelfRow } from "../data/batches";
 import { json, notFound, problem } from "./problem";
 
-/** A stored batch as the API shows it; its document is lifted to the present schema. */
-export function batchBody(batch: Batch) {
+/** A stored batch as the API shows it, its document lifted to the present schema, and its plan; null for one that cannot be read. */
+export function readBatch(batch: Batch) {
   const read = readPlan(batch.document);
-  return {
+  const plan = read.ok ? read.plan : null;
+  const body = {
     id: batch.id,
     version: batch.version,
     updatedAt: batch.updatedAt.toISOString(),
-    document: read.ok ? read.plan : batch.document,
+    document: plan ?? batch.document,
   };
+  return { body, plan };
 }
+
+/** A stored batch as the API shows it. */
+export const batchBody = (batch: Batch) => readBatch(batch).body;
 export type BatchBody = ReturnType<typeof batchBody>;
 
 /** One line of the shelf. */

@@ -1,9 +1,10 @@
 import type { AstroGlobal } from "astro";
 import { keepDerived } from "../core/derive/workedOut";
 import { linesOf } from "../core/document/ids";
-import { readPlan } from "../core/document/read";
+import type { Plan } from "../core/document/schema";
+import type { UnitPreferences } from "../core/units/quantities";
 import { getBatch } from "../data/batches";
-import { batchBody } from "./batchAnswer";
+import { type BatchBody, readBatch } from "./batchAnswer";
 import { computeForPage, type PageFigures } from "./compute/pool";
 import { database } from "./database";
 import { bench } from "./libraryAnswer";
@@ -30,36 +31,39 @@ interface Wants {
   atMs?: number;
 }
 
+/** Of what the figures of a page speak: of the plan, of a pour at its end, or, while it is poured, of one moment, for which alone they hold. */
+function spokenOf({ record }: Plan, atMs: number | undefined): "plan" | "end" | "moment" {
+  if (atMs === undefined || record.startedAt === null) return "plan";
+  return record.finishedAt === null ? "moment" : "end";
+}
+
+/** Figures of a batch, those of one version kept; null for one that is too large to be worked out for a page. */
+async function figuresOf(
+  { id, version }: BatchBody,
+  plan: Plan,
+  units: UnitPreferences,
+  { faces, atMs }: Wants,
+): Promise<PageFigures | null> {
+  if (linesOf(plan).length > MOST_LINES) return null;
+  const of = spokenOf(plan, atMs);
+  const key = JSON.stringify([id, version, units, faces, of]);
+  const known = of === "moment" ? undefined : holder.tundishFigures?.get(key);
+  const job = { kind: "figures", plan, units, atMs: atMs ?? null, faces: faces ?? null } as const;
+  return known ?? (await computeForPage(job, (done) => of !== "moment" && keep(key, done)));
+}
+
 /** What a page of one batch opens with: the batch, null where there is none (the answer says so), what is at hand in the libraries, and first pictures. */
-export async function batchPage(
-  { params, response }: Pick<AstroGlobal, "params" | "response">,
-  { faces, atMs }: Wants = {},
-) {
-  const id = params.id ?? "";
+export async function batchPage({ params, response }: Pick<AstroGlobal, "params" | "response">, wants: Wants = {}) {
   const { db } = await database();
-  const [batch, atHand] = await Promise.all([getBatch(db, id), bench(db)]);
-  const initial = batch && batchBody(batch);
+  const [batch, atHand] = await Promise.all([getBatch(db, params.id ?? ""), bench(db)]);
+  const { body: initial, plan } = batch ? readBatch(batch) : { body: null, plan: null };
   const base = { initial, atHand, stills: {}, instead: undefined };
   if (!initial) {
     response.status = 404;
     return base;
   }
-  const read = readPlan(initial.document);
-  const isLarge = !read.ok || linesOf(read.plan).length > MOST_LINES;
-  const { units } = atHand.settings;
-  const key = JSON.stringify([id, initial.version, units, faces]);
-  const known = atMs === undefined ? holder.tundishFigures?.get(key) : undefined;
-  const figures =
-    known ??
-    (isLarge
-      ? null
-      : await computeForPage(
-          { kind: "figures", plan: read.plan, units, atMs: atMs ?? null, faces: faces ?? null },
-          (done) => {
-            if (atMs === undefined) keep(key, done);
-          },
-        ));
+  const figures = plan && (await figuresOf(initial, plan, atHand.settings.units, wants));
   if (!figures) return { ...base, instead: "Laying out the batch…" };
-  keepDerived(initial.document as never, figures.derived);
+  keepDerived(plan, figures.derived);
   return { ...base, stills: figures.stills };
 }

@@ -51,8 +51,8 @@ export function useBatch(initial: StoredBatch): OpenBatch {
   const kind = useMemo(() => batchKind(initial.id), [initial.id]);
   const start = useMemo(() => {
     const known = lastKnown<Plan, StoredBatch>(initial.id, initial);
-    // What a newer Tundish kept may be more than this page can read.
-    return readPlan(known.document).ok ? known : initial;
+    // What the server has just answered was read by it; what a newer Tundish kept may be more than this page can read.
+    return known === initial || readPlan(known.document).ok ? known : initial;
   }, [initial]);
   const { document: plan, replace, show, saver, ...open } = useDocument(kind, start);
   const [sending, setSending] = useState(NOTHING_WAITS);
