@@ -4,6 +4,7 @@ import react from "@astrojs/react";
 import tailwindcss from "@tailwindcss/vite";
 import { defineConfig } from "astro/config";
 import { CSP_DIRECTIVES } from "./src/server/policy";
+import { direct } from "./tools/vite/direct";
 import { offline } from "./tools/vite/offline";
 import { preloads } from "./tools/vite/preloads";
 import { threads } from "./tools/vite/threads";
@@ -25,9 +26,9 @@ export default defineConfig({
   },
   vite: {
     build: { reportCompressedSize: false },
-    plugins: [tailwindcss(), preloads(), threads({ "front.mjs": resolve("src/server/front.ts") })],
+    plugins: [tailwindcss(), direct(), preloads(), threads({ "front.mjs": resolve("src/server/front.ts") })],
     ssr: { external, noExternal: ["lucide-react", "date-fns", "zod", "culori"] },
     optimizeDeps: { exclude: external },
-    worker: { format: "es" },
+    worker: { format: "es", plugins: () => [direct()] },
   },
 });

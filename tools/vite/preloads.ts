@@ -1,22 +1,12 @@
 import { writeFileSync } from "node:fs";
 import { dirname, join } from "node:path";
 import type { Plugin, Rollup } from "vite";
+import { together } from "./together";
 
-/**
- * What many pages share comes in a few files instead of one for every set of pages that share it: a sheet fetched 77, a page of the stock 24. A page may then bring along what it does not use: 10 kB
- * where it shows a batch, up to 100 kB where it does not (the search).
- */
-const SHARED = [
-  { name: "react", priority: 4, test: /node_modules\/react\/(cjs|index|jsx-runtime)/ },
-  { name: "base", priority: 3, minShareCount: 18 },
-  {
-    ...{ name: "parts", priority: 2, minShareCount: 4, maxModuleSize: 4000 },
-    test: /views\/parts\/(?!outbox|use|bound|care|FromScale|bench|Batch|[fF]ace)|node_modules\/(lucide-react|date-fns)/,
-  },
-  // What reads a document, apart from what a page of the stock needs of it.
-  { name: "reading", priority: 2, minShareCount: 14, test: /core\/document\/(read|problems|\w*[mM]igrations|ids)/ },
-  { name: "document", priority: 1, minShareCount: 16 },
-];
+/** Source that a page may rather fetch in vain than one file more, bytes: at 10,000 the libraries fetch 80 kB in vain, at 3,000 the sheet 29 files for 24. */
+const BYTES_A_FILE = 6000;
+/** What every page fetches, beside its views: what draws them. */
+const EVERYWHERE = /@astrojs\/react\/dist\/client\.js$/;
 
 /** A file of the bundle and all that it brings along, itself first, as addresses. */
 function broughtBy(entry: string, bundle: Rollup.OutputBundle): string[] {
@@ -31,15 +21,44 @@ function broughtBy(entry: string, bundle: Rollup.OutputBundle): string[] {
   return [...all].map((fileName) => `/${fileName}`);
 }
 
+type Graph = (id: string) => Rollup.ModuleInfo | null;
+
+/** The file that each module goes to. */
+function filesOf(ids: readonly string[], graph: Graph): Map<string, string> {
+  const modules = ids.toSorted().flatMap((id) => graph(id) ?? []);
+  const parts = new Map(
+    modules.map(({ id, code, importedIds: imports }) => [id, { id, bytes: code?.length ?? 0, imports }]),
+  );
+  const begins = modules.filter((m) => m.isEntry || m.dynamicImporters.length > 0).map((m) => m.id);
+  const everywhere = begins.filter((id) => EVERYWHERE.test(id));
+  const pages = begins.filter((id) => !EVERYWHERE.test(id));
+  const files = together(parts, pages, everywhere, BYTES_A_FILE);
+  return new Map(files.flatMap((of, i) => of.map((id) => [id, `f${i}`] as const)));
+}
+
 /**
  * Files of the pages: which modules share one, and, beside them in `preloads.json`, which files each entry of a page brings along, by its address. The server names them in the page, which would
  * else find one by another while it comes alive.
  */
 export function preloads(): Plugin {
+  const ids: string[] = [];
+  let files: Map<string, string> | null = null;
   return {
     name: "tundish-preloads",
+    moduleParsed({ id }) {
+      if (this.environment.name === "client") ids.push(id);
+    },
+    options(options) {
+      // Modules may go to another file than the page's own that begins with them.
+      return { ...options, preserveEntrySignatures: "allow-extension" };
+    },
     outputOptions(options) {
-      return this.environment.name === "client" ? { ...options, codeSplitting: { groups: SHARED } } : null;
+      if (this.environment.name !== "client") return null;
+      const name = (id: string, graph: { getModuleInfo: Graph }) => {
+        files ??= filesOf(ids, (of) => graph.getModuleInfo(of));
+        return files.get(id) ?? null;
+      };
+      return { ...options, codeSplitting: { groups: [{ name, includeDependenciesRecursively: false }] } };
     },
     generateBundle(options, bundle) {
       if (this.environment.name !== "client" || !options.dir) return;
