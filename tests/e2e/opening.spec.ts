@@ -1,4 +1,4 @@
-import { alive, expect, newBatch, saved, test } from "./journey";
+import { alive, expect, newBatch, newPour, press, saved, test } from "./journey";
 
 const BATCH = "/batches/demo-meteor-shower";
 const PAGES: [string, string][] = [
@@ -98,4 +98,30 @@ test.describe("while its script is held back", () => {
     await page.reload();
     await expect(title).toHaveValue("Patience rewarded");
   });
+});
+
+test("what a press opens at the pour and a silent studio did not bring is asked for again; the pour goes on meanwhile", async ({
+  page,
+}) => {
+  await newPour(page, "Silent");
+  const [, brought] = /name="brought" content="([^"]*)"/.exec(await (await page.request.get(page.url())).text())!;
+  const isLater = (url: URL) =>
+    url.pathname.endsWith(".js") && !url.pathname.includes("worker") && !brought.split(" ").includes(url.pathname);
+  await page.route(isLater, (route) =>
+    /waking|Page\.astro/.test(route.request().url()) ? route.continue() : route.abort(),
+  );
+  await page.reload();
+  await page.getByRole("button", { name: /start the clock/ }).click();
+  await page.keyboard.press("Space");
+  await expect(page.getByTestId("instruction")).toHaveText(/^Blend to/);
+  await page.keyboard.press("t");
+  const notice = page.getByRole("alert").filter({ hasText: "the studio does not answer" });
+  await expect(notice).toBeVisible();
+  await page.unroute(isLater);
+  await notice.getByRole("button", { name: "Try again" }).click();
+  await expect(page.getByText("Which cup?")).toBeVisible();
+  await expect(notice).toBeHidden();
+  await press(page, "2");
+  await page.getByRole("button", { name: /light/ }).click();
+  await expect(page.getByText("Last check: Ink light")).toBeVisible();
 });

@@ -61,6 +61,9 @@ function bySetOfPages(
   return [...files.values()];
 }
 
+/** No page fetches for one file less more in vain than so many are worth, however many others are spared one. */
+const MOST_IN_VAIN = 4;
+
 /** Pages that fetch one of two files and not the other. */
 const without = (pages: ReadonlySet<string>, others: ReadonlySet<string>) =>
   [...pages].reduce((n, page) => (others.has(page) ? n : n + 1), 0);
@@ -87,11 +90,15 @@ type Needs = ReadonlyMap<File, ReadonlySet<File>>;
 const needsByAThird = (from: File, to: File, needs: Needs) =>
   [...(needs.get(from) ?? [])].some((third) => third !== to && needs.get(third)?.has(to));
 
-/** Bytes that all pages together fetch in vain where two files become one: the other one, and what that needs. */
-function waste(a: File, b: File, needs: Needs): number {
-  const inVain = (file: File, pages: ReadonlySet<string>, other: File) =>
-    [file, ...(needs.get(file) ?? [])].reduce((n, f) => (f === other ? n : n + f.bytes * without(pages, f.pages)), 0);
-  return inVain(a, b.pages, b) + inVain(b, a.pages, a);
+/** Bytes that each page fetches in vain where two files become one: the other one, and what that needs. */
+function wasted(a: File, b: File, needs: Needs): number[] {
+  const inVain = (file: File, pages: ReadonlySet<string>, other: File) => {
+    const all = [file, ...(needs.get(file) ?? [])].filter((f) => f !== other);
+    return [...pages]
+      .filter((page) => !file.pages.has(page))
+      .map((page) => all.reduce((n, f) => (f.pages.has(page) ? n : n + f.bytes), 0));
+  };
+  return [...inVain(a, b.pages, b), ...inVain(b, a.pages, a)];
 }
 
 /** The two files that gain most from being one, where any do without making a circle. */
@@ -108,7 +115,9 @@ function bestPair(files: readonly File[], bytesAFile: number): readonly [File, F
   for (const { a, b, saved, most } of pairs.filter((p) => p.most > 0).sort((x, y) => y.most - x.most)) {
     if (best && best.gain >= most) break;
     if (needsByAThird(a, b, needs) || needsByAThird(b, a, needs)) continue;
-    const gain = saved - waste(a, b, needs);
+    const waste = wasted(a, b, needs);
+    if (waste.some((bytes) => bytes > MOST_IN_VAIN * bytesAFile)) continue;
+    const gain = saved - waste.reduce((n, bytes) => n + bytes, 0);
     if (gain > (best?.gain ?? 0)) best = { pair: [a, b], gain };
   }
   return best?.pair ?? null;

@@ -1,6 +1,7 @@
 import { Search } from "lucide-react";
 import { type ComponentType, useState } from "react";
 import { LOOKS, wear } from "../parts/look";
+import { NotFetched } from "../parts/NotFetched";
 import { useFetched } from "../parts/useFetched";
 import type { ScreenId } from "./cards";
 import type { Command, PaletteProps } from "./commands";
@@ -59,17 +60,7 @@ export function Desk({
         </button>
       )}
       {open === "commands" && Palette && <Palette commands={[...commands, ...looks, help]} onClose={close} />}
-      {again && (
-        <p role="alert" className="notice-amber fixed right-4 bottom-4 z-50 max-w-[90vw]">
-          This could not be fetched: the studio does not answer.{" "}
-          <button type="button" className="button" onClick={again}>
-            Try again
-          </button>{" "}
-          <button type="button" className="button" onClick={close}>
-            Leave it
-          </button>
-        </p>
-      )}
+      {again && <NotFetched onAgain={again} onLeave={close} />}
       {open === "help" && HelpCard && <HelpCard screen={screen} onClose={close} />}
     </>
   );

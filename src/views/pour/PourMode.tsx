@@ -11,12 +11,14 @@ import { useKeys } from "../keys/useKeys";
 import { BatchHead } from "../parts/BatchHead";
 import { type BatchPageProps, LiveBench } from "../parts/bench";
 import { useKeptPages } from "../parts/keeping";
+import { NotFetched } from "../parts/NotFetched";
 import { SaveTrouble } from "../parts/SaveMark";
 import type { StoredBatch } from "../parts/stored";
 import { useUnits } from "../parts/units";
 import { type OpenBatch, useBatch } from "../parts/useBatch";
 import { useClock } from "../parts/useClock";
 import { useDevice } from "../parts/useDevice";
+import { useFetched } from "../parts/useFetched";
 import { useOnDevice } from "../parts/useOnDevice";
 import { AfterPour } from "./AfterPour";
 import { BeforePour } from "./BeforePour";
@@ -25,14 +27,12 @@ import { NextSteps } from "./NextSteps";
 import { NowPanel } from "./NowPanel";
 import { DEVICE_LANES, LaneChoice } from "./OtherHands";
 import { PourHead } from "./PourHead";
-import { type Open, QuestionPad, RoomyPad } from "./PourPads";
+import type { Open } from "./PourPads";
 import { actsOf } from "./pourActs";
 import type { OnScale } from "./ReadingPad";
-import { RescueView } from "./RescueView";
 import { type Pour, usePour } from "./usePour";
 import { useVoice } from "./useVoice";
 import { useWakeLock } from "./useWakeLock";
-import { WordsPad } from "./WordsPad";
 
 /** Pour mode: one instruction at a time, readable from a distance, every action on a key and on a big button. */
 export default function PourMode({ initial, openedMs, ...page }: BatchPageProps & { openedMs: number }) {
@@ -42,6 +42,8 @@ export default function PourMode({ initial, openedMs, ...page }: BatchPageProps 
     </LiveBench>
   );
 }
+
+const fetchOpened = () => import("./opened");
 
 /** What is most likely weighed now: the bowl before anything is weighed out of it, then the cup at hand. */
 function nextOnScale(plan: Plan, { current }: Pour): OnScale {
@@ -79,6 +81,8 @@ function Pouring({ initial, openedMs }: { initial: StoredBatch; openedMs: number
   const pour = usePour(batch, openedMs, lane);
   const [open, setOpen] = useState<Open>(null);
   const [isAsking, setAsking] = useState(false);
+  // At once, though nothing is open yet: at the bench a studio may fall silent.
+  const [opened, againOpened] = useFetched(true, fetchOpened);
   const isKept = useKeptPages(`/batches/${initial.id}/pour`, `/batches/${initial.id}/book`, "/");
   const { isOn, current } = pour;
   const { units } = useUnits();
@@ -165,8 +169,17 @@ function Pouring({ initial, openedMs }: { initial: StoredBatch; openedMs: number
         onOtherWays={acts.replan}
       />
       <SaveTrouble batch={batch} />
-      {isAsking ? (
-        <RescueView
+      {againOpened && (open !== null || isAsking) && (
+        <NotFetched
+          onAgain={againOpened}
+          onLeave={() => {
+            setOpen(null);
+            setAsking(false);
+          }}
+        />
+      )}
+      {isAsking && opened ? (
+        <opened.RescueView
           plan={plan}
           nowS={pour.nowS}
           canTakeBack={isSight(lastNoted(plan))}
@@ -191,15 +204,15 @@ function Pouring({ initial, openedMs }: { initial: StoredBatch; openedMs: number
                 isLearner={whyHere === "why"}
                 acts={acts}
                 scale={
-                  open?.kind === "scale" || open?.kind === "added" ? (
-                    <RoomyPad open={open} plan={plan} pour={pour} onOpen={setOpen} />
+                  opened && (open?.kind === "scale" || open?.kind === "added") ? (
+                    <opened.RoomyPad open={open} plan={plan} pour={pour} onOpen={setOpen} />
                   ) : null
                 }
                 pad={
-                  open?.kind === "pad" ? (
-                    <QuestionPad pad={open.pad} plan={plan} pour={pour} onOpen={setOpen} />
-                  ) : open?.kind === "words" ? (
-                    <WordsPad
+                  opened && open?.kind === "pad" ? (
+                    <opened.QuestionPad pad={open.pad} plan={plan} pour={pour} onOpen={setOpen} />
+                  ) : opened && open?.kind === "words" ? (
+                    <opened.WordsPad
                       of={vesselName(plan, current.portionIds[0] ?? current.batterId)}
                       onNote={(words) => {
                         pour.say(words);
