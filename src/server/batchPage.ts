@@ -2,6 +2,7 @@ import type { AstroGlobal } from "astro";
 import { keepDerived } from "../core/derive/workedOut";
 import { linesOf } from "../core/document/ids";
 import type { Plan } from "../core/document/schema";
+import type { BenchPart } from "../core/library/bench";
 import type { UnitPreferences } from "../core/units/quantities";
 import { getBatch } from "../data/batches";
 import { type BatchBody, readBatch } from "./batchAnswer";
@@ -25,6 +26,8 @@ function keep(key: string, figures: PageFigures): void {
 }
 
 interface Wants {
+  /** What of the libraries its views need. */
+  parts?: readonly BenchPart[];
   /** The page whose first pictures are drawn too. */
   faces?: "sheet" | "studio";
   /** The moment that the page of a pour speaks of, ms. */
@@ -55,7 +58,7 @@ async function figuresOf(
 /** What a page of one batch opens with: the batch, null where there is none (the answer says so), what is at hand in the libraries, and first pictures. */
 export async function batchPage({ params, response }: Pick<AstroGlobal, "params" | "response">, wants: Wants = {}) {
   const { db } = await database();
-  const [batch, atHand] = await Promise.all([getBatch(db, params.id ?? ""), bench(db)]);
+  const [batch, atHand] = await Promise.all([getBatch(db, params.id ?? ""), bench(db, wants.parts ?? [])]);
   const { body: initial, plan } = batch ? readBatch(batch) : { body: null, plan: null };
   const base = { initial, atHand, stills: {}, instead: undefined };
   if (!initial) {

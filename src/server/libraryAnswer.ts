@@ -1,4 +1,5 @@
 import { type KeptLesson, scentKnowledge } from "../core/clock/knowledge";
+import type { Bench, BenchPart } from "../core/library/bench";
 import { type LibraryItem, readLibraryDocument } from "../core/library/kinds";
 import { isLibraryKind, type LibraryKind, libraryNames } from "../core/library/names";
 import type { AtHand } from "../core/library/stock";
@@ -65,20 +66,24 @@ const rowsOf = async (db: Database) =>
 /** The rows read last of each database, with the stamp that they had. */
 const readLast = new WeakMap<Database, { stamp: string; rows: Awaited<ReturnType<typeof rowsOf>> }>();
 
-/** What the sheet needs at hand: settings and every row of the small libraries. Rows are read anew where any has changed. */
-export async function bench(db: Database) {
+/** What a page has at hand: settings, and what of the small libraries it asks for, every row. Rows are read anew where any has changed. */
+export async function bench<K extends BenchPart>(
+  db: Database,
+  parts: readonly K[],
+): Promise<Pick<Bench, K | "settings">> {
+  const asks = (...some: BenchPart[]) => some.some((part) => parts.some((asked) => asked === part));
   const [stamp, settings, told, stock] = await Promise.all([
     libraryStamp(db),
     getSettings(db),
-    toldLessons(db),
-    stockNow(db),
+    asks("told", "scents") ? toldLessons(db) : [],
+    asks("stock") ? stockNow(db) : [],
   ]);
   const known = readLast.get(db);
   const rows = known?.stamp === stamp ? known.rows : await rowsOf(db);
   readLast.set(db, { stamp, rows });
   const [oils, colourants, scents, moulds, tools] = rows;
   const bodies = <K extends LibraryKind>(rows: LibraryRow[]) => rows.map(libraryBody) as LibraryItem<K>[];
-  return {
+  const all: Bench = {
     settings: settings.document,
     oils: bodies<"oils">(oils),
     colourants: bodies<"colourants">(colourants),
@@ -88,6 +93,8 @@ export async function bench(db: Database) {
     told,
     stock: stock.map(({ by: _, ...m }): AtHand => m),
   };
+  const asked: readonly (keyof Bench)[] = ["settings", ...parts];
+  return Object.fromEntries(asked.map((part) => [part, all[part]])) as Pick<Bench, K | "settings">;
 }
 
 /** Lessons as the interface takes them. */

@@ -48,7 +48,7 @@ describe.each(engines())("the stock in a $name database", (engine) => {
     const plan = newPlan("Also ticked", 4);
     const line = derive(plan).weighUp.find((i) => i.id.startsWith("oil:") && /olive/i.test(i.words))!;
     const ticks = [tickOf(line, "2026-11-20T10:00:00.000Z", "")];
-    const beside = async () => (await bench(open.db)).stock;
+    const beside = async () => (await bench(open.db, ["stock"])).stock;
     const size = async () => JSON.stringify((await beside()).map((m) => ({ ...m, onHandG: 0, takenG: 0 }))).length;
     const made = await createBatch(open.db, { ...plan, weighUp: { ...plan.weighUp, ticks } });
     const before = await size();

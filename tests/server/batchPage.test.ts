@@ -65,6 +65,13 @@ describe("what a page of a batch opens with", () => {
     expect(Object.keys((await open(planned, { faces: "sheet" })).stills)).toContain("face");
   });
 
+  it("what of the libraries its views need, and no more", async () => {
+    expect(Object.keys((await open(planned)).atHand)).toEqual(["settings"]);
+    const { atHand } = await open(planned, { parts: ["tools", "scents", "stock"] });
+    expect(Object.keys(atHand)).toEqual(["settings", "tools", "scents", "stock"]);
+    expect(atHand.tools).toEqual([]);
+  });
+
   it("a batch that is not there is said to be missing, one that cannot be read opens without figures", async () => {
     const none = await open("none");
     expect([none.response.status, none.initial]).toEqual([404, null]);

@@ -1,4 +1,5 @@
 import { addDays, addHours, addMonths, formatISO, parseISO } from "date-fns";
+import { inOrder } from "../units/text";
 import type { Care } from "./careSchema";
 import type { AfterPour } from "./hours";
 
@@ -73,6 +74,6 @@ export function dueDays(
   const look = record.cutDay.bars.some((b) => b.fate === "keep")
     ? lookOn(cut ?? dates.cutOn, record.cure.looks.length)
     : null;
-  open.sort((a, b) => a.on.localeCompare(b.on));
+  open.sort((a, b) => inOrder(a.on, b.on));
   return look === null ? open : [...open, { what: "look", on: look }];
 }

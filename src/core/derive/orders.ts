@@ -1,5 +1,6 @@
 import { addDays, differenceInCalendarDays, formatISO, parseISO } from "date-fns";
 import type { Order, OrderLine, Orders } from "../practice/ordersSchema";
+import { inOrder } from "../units/text";
 import type { RackFigures } from "./rack";
 
 /** A batch as orders see it. */
@@ -101,9 +102,7 @@ export function linePlan(order: Order, line: OrderLine, rows: readonly RackRow[]
         line.curedG !== null && batch.curedG !== null && Math.abs(batch.curedG / line.curedG - 1) > OFF_SHARE;
       return { batch, take: Math.min(open, batch.free), isLate: isAfter(batch.readyOn, order.dueOn), isOff };
     })
-    .sort(
-      (a, b) => Number(a.isLate) - Number(b.isLate) || (a.batch.readyOn ?? "9").localeCompare(b.batch.readyOn ?? "9"),
-    );
+    .sort((a, b) => Number(a.isLate) - Number(b.isLate) || inOrder(a.batch.readyOn ?? "9", b.batch.readyOn ?? "9"));
   return {
     line,
     open,

@@ -1,5 +1,5 @@
 import type { Care } from "../cure/careSchema";
-import { cutTo } from "../units/text";
+import { cutTo, inOrder } from "../units/text";
 import { courseWords } from "./courseWords";
 import { applyEdit } from "./edits/edit";
 import { type BenchEvent, LONGEST_WORDS, MOST_EVENTS, type RecordEvent } from "./logSchema";
@@ -14,8 +14,7 @@ const MS = 1000;
 const SAME_MS = 2000;
 const COURSE = ["design", "schedule", "moulds", "portions", "operations"] as const satisfies readonly (keyof Course)[];
 
-const byTime = (a: BenchEvent, b: BenchEvent): number =>
-  Date.parse(a.at) - Date.parse(b.at) || (a.id < b.id ? -1 : a.id > b.id ? 1 : 0);
+const byTime = (a: BenchEvent, b: BenchEvent): number => Date.parse(a.at) - Date.parse(b.at) || inOrder(a.id, b.id);
 
 /** The log of a document that was written before there was one, out of what its record says. */
 function logOf({ log, startedAt, finishedAt, events }: PlanRecord): BenchEvent[] {

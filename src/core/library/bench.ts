@@ -16,3 +16,9 @@ export interface Bench {
   /** What own batches have taught, added up. */
   told: Told[];
 }
+
+/** What of it a page may bring or leave away. */
+export type BenchPart = Exclude<keyof Bench, "settings">;
+/** What of it a page brought. */
+export type BroughtBench = Pick<Bench, "settings"> & Partial<Bench>;
+export const EVERY_PART: readonly BenchPart[] = ["oils", "colourants", "scents", "moulds", "tools", "stock", "told"];

@@ -29,11 +29,14 @@ const USUAL_FILL_PCT = 95;
 const told = (name: string, before: readonly string[]): string =>
   before.includes(name) ? told(`${name} 2`, before) : name;
 
+/** What an idea is laid out with. */
+export type IdeaBench = Pick<Bench, "settings" | "moulds" | "scents" | "colourants" | "told">;
+
 /**
  * A batch that holds what is fixed and is usual in all else, in the studio's practice and with what its batches have taught. Rows that are no longer in the
  * libraries are passed over.
  */
-export function planOfIdea(idea: Idea, bench: Bench, seed: number): Plan {
+export function planOfIdea(idea: Idea, bench: IdeaBench, seed: number): Plan {
   const usual = newPlan("New batch", seed, bench.settings);
   const find = <R extends { id: string }>(rows: readonly R[], id: string | null) => rows.find((r) => r.id === id);
   const mould = find(bench.moulds, idea.mouldId);

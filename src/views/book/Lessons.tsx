@@ -24,7 +24,7 @@ function wasHurried(plan: Plan): boolean {
 /** What this batch taught the clock, in words; it can be left out again. */
 export function Lessons({ id, batch, taught }: { id: string; batch: OpenBatch; taught: readonly KeptLesson[] }) {
   const { plan } = batch;
-  const bench = useBench();
+  const bench = useBench("scents", "told");
   const [own, setOwn] = useState(taught);
   const [told, setTold] = useState<readonly Told[]>(bench.told);
   const [trouble, setTrouble] = useState<string | null>(null);

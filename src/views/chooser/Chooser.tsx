@@ -38,7 +38,7 @@ export function Chooser({
   /** Takes up the change of the batter that opens most. */
   onTry(change: Change): void;
 }) {
-  const { tools } = useBench();
+  const { tools } = useBench("tools");
   const kinds = useMemo(
     () => [...new Set([...tools.map((t) => t.document.spec.kind), ...plan.equipment.map((e) => e.spec.kind)])].sort(),
     [tools, plan.equipment],

@@ -51,7 +51,7 @@ function ChoicePart<V extends string>({
 
 /** What is fixed of a new batch; every part may stay empty. */
 export function IdeaFields({ idea, onIdea }: { idea: Idea; onIdea(idea: Idea): void }) {
-  const { scents, colourants, moulds } = useBench();
+  const { scents, colourants, moulds } = useBench("scents", "colourants", "moulds");
   const set = (part: Partial<Idea>): null => {
     onIdea({ ...idea, ...part });
     return null;

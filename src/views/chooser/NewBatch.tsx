@@ -3,8 +3,7 @@ import type { Change } from "../../core/advise/changes";
 import type { Choice } from "../../core/derive/choices";
 import { applyEdit } from "../../core/document/edits/edit";
 import { newPlan } from "../../core/document/newPlan";
-import type { Bench } from "../../core/library/bench";
-import { type Idea, NO_IDEA, planOfIdea } from "../../core/library/idea";
+import { type Idea, type IdeaBench, NO_IDEA, planOfIdea } from "../../core/library/idea";
 import { FAMILIES } from "../../core/techniques/families/registry";
 import { LiveBench } from "../parts/bench";
 import { StudioHead } from "../parts/StudioHead";
@@ -14,7 +13,7 @@ import { Chooser } from "./Chooser";
 import { IdeaFields } from "./IdeaFields";
 
 /** A new batch, from an idea: what is fixed at the left, what it allows in the middle, one press to its sheet. */
-export default function NewBatch({ bench, seed }: { bench: Bench; seed: number }) {
+export default function NewBatch({ bench, seed }: { bench: IdeaBench; seed: number }) {
   const [idea, setIdea] = useState(NO_IDEA);
   const [isBusy, setBusy] = useState(false);
   const [trouble, setTrouble] = useState<string | null>(null);

@@ -63,7 +63,7 @@ function CuttingPlan({ initial }: { initial: StoredBatch }) {
     () => (derived.masses ? plannedCut(plan, derived.masses, mould.id) : null),
     [plan, derived, mould],
   );
-  const { tools } = useBench();
+  const { tools } = useBench("tools");
   const by = useMemo(() => (cut ? cutToolsFor(plan, tools, cut.loaf) : null), [plan, tools, cut]);
   const proposals = useMemo(
     () => (cut && by && isAlive ? proposeCuts(cut.loaf, askedOf(plan, cut), by.tools, cut.soap) : null),

@@ -13,7 +13,7 @@ const HOUR_MS = 3_600_000;
 /** Whether it is cut now: by the thumb where one was set, by the hours before. */
 export function GoOrWait({ plan, after, planHref }: { plan: Plan; after: AfterPour | null; planHref: string }) {
   const { finishedAt, cutDay } = plan.record;
-  const { tools } = useBench();
+  const { tools } = useBench("tools");
   const isAlive = useAlive();
   const nowMs = useNow();
   const toPlan = (

@@ -3,7 +3,7 @@ import { useBench } from "./bench";
 
 /** Picks an oil of the library by typing part of its name. */
 export function OilPicker({ onPick, taken }: { onPick: (oilId: string) => void; taken: readonly string[] }) {
-  const { oils } = useBench();
+  const { oils } = useBench("oils");
   const [text, setText] = useState("");
   const id = useId();
   const free = oils.filter((o) => !taken.includes(o.id));

@@ -30,7 +30,7 @@ function PhotosOfBatch({ initial, startBar }: { initial: StoredBatch; startBar: 
   const batch = useBatch(initial);
   const { plan } = batch;
   const { photos } = plan.record;
-  const { colourants } = useBench();
+  const { colourants } = useBench("colourants");
   useUndoKeys(batch.undo, batch.redo);
   const desk = usePhotoDesk(batch, startBar);
   const { photo, corners, design } = desk;

@@ -20,7 +20,7 @@ export interface FoundRescues {
 /** The ways to go on, worked out beside the page when they are asked for, and again when something new was noted. What stands stays until then. */
 export function useRescues(plan: Plan, nowS: number): FoundRescues {
   const { units } = useUnits();
-  const { tools, moulds } = useBench();
+  const { tools, moulds } = useBench("tools", "moulds");
   const [found, setFound] = useState<FoundRescues>({ rescues: undefined, faces: new Map(), latestS: {} });
   const kinds = useMemo(
     () => [...new Set([...tools.map((t) => t.document.spec.kind), ...plan.equipment.map((e) => e.spec.kind)])].sort(),

@@ -24,7 +24,7 @@ export function FormulaPanel({ batch, derived, disabled, batterId, onBatter, onM
   const masses = derived.masses?.batters.find((b) => b.id === batter.id);
   const at = (...rest: string[]) => ["batters", `#${batter.id}`, ...rest];
   const water = derived.water.get(batter.id);
-  const { oils } = useBench();
+  const { oils } = useBench("oils");
   const find = useOilFinder(plan);
   const { grams } = useUnits();
   const total = batter.oils.reduce((sum, o) => sum + o.sharePct, 0);

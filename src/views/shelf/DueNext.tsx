@@ -5,6 +5,7 @@ import { CARE_WORDS, isLapsed } from "../../core/cure/aftercare";
 import type { CareTask } from "../../core/cure/careSchema";
 import type { DueDay, DueKind } from "../../core/cure/dates";
 import type { ShelfEntry } from "../../core/derive/shelfEntry";
+import { inOrder } from "../../core/units/text";
 import { whenDue } from "../parts/care";
 import { format } from "../parts/dates";
 import { Trouble } from "../parts/Trouble";
@@ -91,7 +92,7 @@ export function DueNext({ entries, today, openedMs }: { entries: ShelfEntry[]; t
   const due = entries
     .flatMap((entry): Due[] => entry.due.map((d) => ({ ...d, entry })))
     .filter((d) => !answered.has(keyOf(d)))
-    .sort((a, b) => Number(a.what === "look") - Number(b.what === "look") || a.on.localeCompare(b.on))
+    .sort((a, b) => Number(a.what === "look") - Number(b.what === "look") || inOrder(a.on, b.on))
     .slice(0, MOST_SHOWN);
   const answer = async (d: Due) => {
     if (d.what === "pour" || d.what === "look") return;

@@ -19,7 +19,7 @@ const sumOf = (taken: readonly Taken[], key: string, after: string | null) =>
 
 /** What the studio's shelf says of each line: the count and what other batches took, as it stood when the page was opened, and what this batch takes, as it stands now. */
 export function useShelf(plan: Plan, initial: StoredBatch, masses: Masses | null) {
-  const { stock } = useBench();
+  const { stock } = useBench("stock");
   return useMemo(() => {
     const byKey = new Map(stock.map((m) => [m.key, m]));
     const needs = lineNeeds(plan, masses);

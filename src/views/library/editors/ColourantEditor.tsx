@@ -21,7 +21,7 @@ const STRIP = [0.25, 0.5, 1, 1.5, 2, 3, 4] as const;
 
 /** A colourant: its rate, its dispersion, its test patches from which every other dose is predicted, and what it is known to do. */
 export function ColourantEditor({ open, id, colourant: c }: { open: Editable; id: string; colourant: Colourant }) {
-  const { colourants } = useBench();
+  const { colourants } = useBench("colourants");
   const { grams, units } = useUnits();
   const mine = takeColourant({ id, document: c }, "c1");
   const base = rateBase(USUAL_OILS_PER_BATTER, { spoons: units.spoons, scoopMl: US_MEASURES.scoopMl });

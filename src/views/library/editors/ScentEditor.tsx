@@ -201,7 +201,7 @@ function Discolour({ open }: { open: Editable }) {
 }
 
 function Blend({ open, id, scent }: { open: Editable; id: string; scent: LibraryScent }) {
-  const { scents } = useBench();
+  const { scents } = useBench("scents");
   const total = scent.blend.reduce((sum, b) => sum + b.sharePct, 0);
   const free = scents.filter(
     (s) => s.id !== id && s.document.blend.length === 0 && !scent.blend.some((b) => b.scentId === s.id),

@@ -12,7 +12,7 @@ const jumpPath = (id: string) => `/api/knowledge/${encodeURIComponent(`J:${id}`)
 
 /** What own batches say of a scent: the number, its interval, and the batches; they can be forgotten. */
 export function ScentLessons({ id, scent }: { id: string; scent: LibraryScent }) {
-  const { told } = useBench();
+  const { told } = useBench("told");
   const [isForgotten, setForgotten] = useState(false);
   const [lessons, setLessons] = useState<KeptLesson[]>([]);
   const [trouble, setTrouble] = useState<string | null>(null);

@@ -17,7 +17,7 @@ export function FormulaLibrary({ batch, batter, disabled }: { batch: OpenBatch; 
   const [found, setFound] = useState<LibraryItem<"formulas">[]>([]);
   const [said, setSaid] = useState<string | null>(null);
   const [mine, setMine] = useState<Formula | null>(null);
-  const { told } = useBench();
+  const { told } = useBench("told");
   const ref = batter.formulaRef;
 
   useEffect(() => {

@@ -33,7 +33,7 @@ function serves(plan: Plan, use: ToolUse): { id: string; name: string }[] {
 /** The tools of the batch, what each is for, and what does not fit. */
 export function EquipmentRows({ batch, derived, disabled }: PanelProps) {
   const { plan } = batch;
-  const { tools } = useBench();
+  const { tools } = useBench("tools");
   const { grams } = useUnits();
   const add = (libraryId: string) => {
     const row = byId(tools, libraryId);

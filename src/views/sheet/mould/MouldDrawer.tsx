@@ -20,7 +20,7 @@ import { EquipmentRows } from "./EquipmentRows";
 /** The moulds of the batch, with dividers and cuts into loaves, and the tools laid out, all checked against each other. */
 export function MouldDrawer({ batch, derived, disabled, onClose }: PanelProps & { onClose: () => void }) {
   const { plan } = batch;
-  const { moulds } = useBench();
+  const { moulds } = useBench("moulds");
   const { grams, mm } = useUnits();
   const open = editable(batch, disabled);
   const add = (libraryId: string) => {

@@ -26,7 +26,7 @@ interface Props {
 
 /** The colourants of a cup: several may be mixed; each with its rate, its dispersion, and the grams and spoons to weigh. */
 export function ColourMix({ open, plan, derived, portion }: Props) {
-  const { colourants } = useBench();
+  const { colourants } = useBench("colourants");
   const onHand = useOnHand();
   const { grams, spoons } = useUnits();
   const path = ["portions", `#${portion.id}`, "colourants"];

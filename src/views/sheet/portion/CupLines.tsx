@@ -29,7 +29,7 @@ export function ColourLine({
   isPoured: boolean;
   onMore: (portionId: string) => void;
 }) {
-  const { colourants } = useBench();
+  const { colourants } = useBench("colourants");
   const at = (...rest: string[]) => ["portions", `#${portion.id}`, ...rest];
   const colourant = portion.colourants.length === 1 ? portion.colourants[0] : undefined;
   const setColour = (value: string) => {
@@ -77,7 +77,7 @@ export function ColourLine({
 
 /** The scent of a cup in one line: from the library or by class, and its load. */
 export function ScentLine({ portion, batch, disabled }: Props) {
-  const { scents } = useBench();
+  const { scents } = useBench("scents");
   const open = editable(batch, disabled);
   const at = (...rest: string[]) => ["portions", `#${portion.id}`, ...rest];
   const known = scents.find((s) => s.id === portion.scent?.libraryId);

@@ -30,7 +30,7 @@ interface Props {
 export function ScentMix({ open, path, of: { name: where, scent }, masses, plan, derived }: Props) {
   const massG = masses?.scentG ?? null;
   const dose = masses?.dose ?? null;
-  const { scents } = useBench();
+  const { scents } = useBench("scents");
   const { grams } = useUnits();
   const choose = (value: string) => {
     if (value === "") open.set(path, null);

@@ -23,7 +23,7 @@ export function WishedColour({
   derived: Derived;
   portion: Portion;
 }) {
-  const { colourants } = useBench();
+  const { colourants } = useBench("colourants");
   const onHand = useOnHand();
   const [wish, setWish] = useState<string | null>(null);
   const batter = byId(plan.batters, portion.batterId);
