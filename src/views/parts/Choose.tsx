@@ -1,4 +1,5 @@
 import { COLOURANT_KINDS } from "../../core/colour/kinds";
+import { becomeCalm, useCalm } from "./calm";
 
 /** One choice of a list: what is kept and what is read. */
 export interface Option<V extends string = string> {
@@ -40,6 +41,19 @@ const optionOf = (o: Option) => (
   </option>
 );
 
+/** Choices that a list has at most from the first: of longer ones most of a page would be made. */
+const FEW = 8;
+/** Of a longer list, those among which the widest is: by it a list has its width. */
+const WIDEST = 3;
+
+/** What of a list stands there before the page is at rest: all of a short one, of a long one what is chosen and what makes it wide. */
+function atFirst(options: readonly Option[], groups: readonly OptionGroup[], value: string): (o: Option) => boolean {
+  const all = [...options, ...groups.flatMap((g) => g.options)];
+  if (all.length <= FEW) return () => true;
+  const widest = all.toSorted((a, b) => b.label.length - a.label.length).slice(0, WIDEST);
+  return (o) => o.value === value || widest.includes(o);
+}
+
 /**
  * The one list to choose from. `label` names it where no label stands around it or points to its `id`;
  * `invite` makes it a list that adds: it shows these words, and every choice is a new one.
@@ -69,6 +83,8 @@ export function Choose<V extends string>({
   onFocus?(): void;
   onChoose(value: V): void;
 }) {
+  const isCalm = useCalm();
+  const isThere = isCalm ? () => true : atFirst(options, groups, value);
   return (
     <select
       id={id}
@@ -77,14 +93,18 @@ export function Choose<V extends string>({
       title={title}
       value={value}
       disabled={disabled}
-      onFocus={onFocus}
+      onFocus={() => {
+        becomeCalm();
+        onFocus?.();
+      }}
+      onPointerDown={becomeCalm}
       onChange={(e) => onChoose(e.currentTarget.value as V)}
     >
       {invite !== undefined && <option value="">{invite}</option>}
-      {options.map(optionOf)}
+      {options.filter(isThere).map(optionOf)}
       {groups.map((g) => (
         <optgroup key={g.label} label={g.label}>
-          {g.options.map(optionOf)}
+          {g.options.filter(isThere).map(optionOf)}
         </optgroup>
       ))}
     </select>

@@ -1,11 +1,13 @@
 import { useId, useState } from "react";
 import { useBench } from "./bench";
+import { useCalm } from "./calm";
 
 /** Picks an oil of the library by typing part of its name. */
 export function OilPicker({ onPick, taken }: { onPick: (oilId: string) => void; taken: readonly string[] }) {
   const { oils } = useBench("oils");
   const [text, setText] = useState("");
   const id = useId();
+  const isCalm = useCalm();
   const free = oils.filter((o) => !taken.includes(o.id));
   const pick = (typed: string) => {
     const wanted = typed.trim().toLowerCase();
@@ -35,11 +37,7 @@ export function OilPicker({ onPick, taken }: { onPick: (oilId: string) => void; 
         }}
         onKeyDown={(e) => e.key === "Enter" && pick(e.currentTarget.value)}
       />
-      <datalist id={`${id}-list`}>
-        {free.map((o) => (
-          <option key={o.id} value={o.document.name} />
-        ))}
-      </datalist>
+      <datalist id={`${id}-list`}>{isCalm && free.map((o) => <option key={o.id} value={o.document.name} />)}</datalist>
     </span>
   );
 }
