@@ -40,7 +40,8 @@ const poured = {
   },
 };
 const openedMs = Date.parse("2026-11-24T10:00:20Z");
-const props = { initial, bench } as never as Parameters<typeof Sheet>[0];
+const props = { initial, bench, benchText: JSON.stringify(bench) } as never as Parameters<typeof Sheet>[0] &
+  Parameters<typeof Book>[0];
 const { summary } = summaryOf(plan);
 const entry = { ...summary, id: "b1", ...stamp, title: "Evening Star", status: "planned" as const };
 const board = { total: 1, entries: [entry] };

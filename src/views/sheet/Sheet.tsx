@@ -1,5 +1,6 @@
 import { useCallback, useMemo, useState } from "react";
 import { isOn, standingOf } from "../../core/document/underway";
+import type { BroughtBench } from "../../core/library/bench";
 import { FAMILIES } from "../../core/techniques/families/registry";
 import { BatchHead } from "../parts/BatchHead";
 import { type BatchPageProps, LiveBench } from "../parts/bench";
@@ -27,9 +28,16 @@ import { PortionDrawer } from "./portion/PortionDrawer";
 import { inRooms, type Room, Rooms } from "./Rooms";
 import { sheetCommands } from "./sheetCommands";
 
-export default function Sheet({ initial, stills, ...page }: BatchPageProps & { stills?: Stills }) {
+interface OwnProps {
+  stills?: Stills;
+  /** The libraries as text: as a page's props 1,000 values are written and read one by one. */
+  benchText: string;
+}
+
+export default function Sheet({ initial, stills, benchText, ...page }: Omit<BatchPageProps, "bench"> & OwnProps) {
+  const bench = useMemo(() => JSON.parse(benchText) as BroughtBench, [benchText]);
   return (
-    <LiveBench {...page}>
+    <LiveBench {...page} bench={bench}>
       <BatchSheet initial={initial} stills={stills} />
     </LiveBench>
   );
