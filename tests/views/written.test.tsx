@@ -53,7 +53,7 @@ const PAGES: [string, () => ReactElement, string][] = [
     "shelf",
     () => (
       <Shelf
-        page={{ boards: { planned: board, curing: empty, ready: empty }, due: [entry] }}
+        pageText={JSON.stringify({ boards: { planned: board, curing: empty, ready: empty }, due: [entry] })}
         today="2026-11-26"
         openedMs={Date.parse("2026-11-26T12:00:00Z")}
         settings={DEFAULT_SETTINGS}

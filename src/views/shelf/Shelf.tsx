@@ -19,8 +19,13 @@ interface Board {
   total: number;
   entries: ShelfEntry[];
 }
+interface ShelfPage {
+  boards: Record<BoardName, Board>;
+  due: ShelfEntry[];
+}
 interface Props {
-  page: { boards: Record<BoardName, Board>; due: ShelfEntry[] };
+  /** The shelf as text: as a page's props every point of every design is written and read one by one. */
+  pageText: string;
   today: string;
   /** When the page was written, ms. */
   openedMs: number;
@@ -39,7 +44,8 @@ const MORE = 48;
 const MOST_ROWS = 200;
 
 /** The shelf: batches as bars standing on boards, searched by name, and what is due next. */
-export default function Shelf({ page, today, openedMs, settings, stills = {} }: Props) {
+export default function Shelf({ pageText, today, openedMs, settings, stills = {} }: Props) {
+  const page = useMemo(() => JSON.parse(pageText) as ShelfPage, [pageText]);
   const [boards, setBoards] = useState(page.boards);
   const [due, setDue] = useState(page.due);
   const [search, setSearch] = useState("");
@@ -81,7 +87,7 @@ export default function Shelf({ page, today, openedMs, settings, stills = {} }: 
   useFollowed(
     (heard) => heard.kind === "listening" || heard.change.kind === "batch",
     async () => {
-      const answer = await api<Props["page"]>("/api/batches");
+      const answer = await api<ShelfPage>("/api/batches");
       if (!answer.ok) return;
       setDue(answer.value.due);
       const whole = await Promise.all(
