@@ -1,3 +1,4 @@
+import type { Page } from "@playwright/test";
 import { alive, expect, newBatch, newPour, press, saved, test } from "./journey";
 
 const BATCH = "/batches/demo-meteor-shower";
@@ -18,6 +19,16 @@ const SIZES = {
   "a tablet": { width: 820, height: 1180 },
   "a phone": { width: 390, height: 844 },
 };
+
+/** Waits until a page has done what it does once it is alive and has nothing else to do, and has painted it. */
+const atRest = (page: Page) =>
+  page.evaluate(
+    () =>
+      new Promise<void>((done) => {
+        const painted = () => requestAnimationFrame(() => requestAnimationFrame(() => done()));
+        requestIdleCallback(() => requestIdleCallback(painted), { timeout: 2000 });
+      }),
+  );
 
 test("every page shows its content before any script of it runs, with the colours and the faces", async ({
   browser,
@@ -59,7 +70,8 @@ for (const [name, viewport] of Object.entries(SIZES)) {
       });
       for (const [path] of PAGES) {
         await page.goto(path);
-        await page.waitForTimeout(600);
+        await alive(page);
+        await atRest(page);
         const seen = await page.evaluate(
           () => (window as unknown as { seen: { shift: number; blocked: string[] } }).seen,
         );
