@@ -14,7 +14,7 @@ const BUILT = /^\/_astro\/([\w.-]+\.(\w+))$/;
 const builtFolder = () => resolve(process.env.TUNDISH_ROOT ?? process.cwd(), "dist/client/_astro");
 
 /**
- * Answers for the application's own files out of memory (5 MB in all, each read when first asked for): a page asks for up to fifty side by side while it comes alive, and the framework, which opens
+ * Answers for the application's own files out of memory (5 MB in all, each read when first asked for): a page asks for some twenty side by side while it comes alive, and the framework, which opens
  * each anew, needs a millisecond for one.
  * @returns a function that answers a request for a whole such file and gives true; false for all else, which it leaves untouched
  */

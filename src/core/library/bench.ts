@@ -21,4 +21,6 @@ export interface Bench {
 export type BenchPart = Exclude<keyof Bench, "settings">;
 /** What of it a page brought. */
 export type BroughtBench = Pick<Bench, "settings"> & Partial<Bench>;
+
+/** All of it, as the sheet brings it. */
 export const EVERY_PART: readonly BenchPart[] = ["oils", "colourants", "scents", "moulds", "tools", "stock", "told"];

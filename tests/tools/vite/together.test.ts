@@ -124,6 +124,22 @@ describe("modules that travel together", () => {
     expect(fileOf(2500)).not.toContain("all");
   });
 
+  it("no page fetches for the sake of the others more in vain than four files are worth", () => {
+    const many = Array.from({ length: 9 }, (_, i) => `page${i}`);
+    const fileOf = (bytes: number) => {
+      const parts = new Map([
+        ...many.map((id) => part(id, 10, "all", "most")),
+        part("alone", 10, "all"),
+        part("all", 20),
+        part("most", bytes),
+      ]);
+      return together(parts, [...many, "alone"], [], 1000).find((f) => f.includes("most"));
+    };
+    expect(fileOf(3900)).toContain("all");
+    // Nine pages would be spared a file each; the tenth would pay for it.
+    expect(fileOf(4100)).not.toContain("all");
+  });
+
   it("what every page fetches besides counts for all of them", () => {
     const parts = new Map([
       part("one", 10, "shared"),
