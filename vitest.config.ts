@@ -1,4 +1,5 @@
 import { defineConfig } from "vitest/config";
+import { NATIVE, nativeCore } from "./tools/vite/native";
 import { threads } from "./tools/vite/threads";
 
 /** Tests that share their modules, which are read once a worker and not once a file: they keep nothing in them from file to file. */
@@ -6,9 +7,10 @@ const SHARED = ["core", "formats", "data", "server"].map((part) => `tests/${part
 const VIEWS = ["tests/views/**/*.test.{ts,tsx}"];
 
 export default defineConfig({
-  plugins: [threads()],
+  plugins: [threads(), nativeCore()],
   test: {
     maxWorkers: "100%",
+    server: { deps: { external: [NATIVE] } },
     setupFiles: ["tests/support/limits.ts"],
     // Far above what any test takes: a busy machine breaks none.
     testTimeout: 300_000,

@@ -176,7 +176,7 @@ describe("learning", () => {
       const gaussian = () => Math.sqrt(-2 * Math.log(1 - random())) * Math.cos(2 * Math.PI * random());
       const hidden = 0.5 * gaussian();
       let known = { mean: 0, sd: 0.5 };
-      for (let batch = 0; batch < 20; batch++) {
+      for (let batch = 0; batch < 10; batch++) {
         const measured = { jumpSteps: 0.3, rateFactor: 2 * Math.exp(known.mean), heatC: 1, sdLog: known.sd };
         const now: Plan = {
           ...slow,

@@ -30,8 +30,8 @@ const anyHow = { kerfMm: 0.4, heightStepMm: null, planer: null };
 describe("ways to cut a loaf", () => {
   it("the best is the best of all that can be tried, cut out one by one, on 100 random loaves", () => {
     const small = fc.record({
-      lengthMm: between(60, 100),
-      widthMm: between(40, 70),
+      lengthMm: between(60, 85),
+      widthMm: between(40, 60),
       levelMm: between(25, 50),
       kerfMm: between(0.2, 1),
       pitchMm: fc.option(between(15, 40), { freq: 4 }),

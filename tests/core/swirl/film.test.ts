@@ -138,8 +138,8 @@ describe("combs and hangers drawn by hand in a loaf", () => {
       pours: [...base.pours, { ...move, points: move.kind === "wire" ? [...move.points] : [] } as never],
     };
     const compiled = compileDesign(design);
-    const before = colourShares(compileDesign(base), 4, 70_000);
-    colourShares(compiled, 4, 70_000).forEach((share, c) => {
+    const before = colourShares(compileDesign(base), 4, 45_000);
+    colourShares(compiled, 4, 45_000).forEach((share, c) => {
       expect(Math.abs(share - (before[c] ?? 0))).toBeLessThan(0.005);
     });
     const draw = (d: Design) =>

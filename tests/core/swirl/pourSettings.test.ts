@@ -33,7 +33,7 @@ describe("pours as they can be set", () => {
     ]) {
       const design = { ...laidOut(family, knobs, trace), hand };
       const poured = design.pours.reduce((sum, p) => sum + p.volumeMm3, 0);
-      const found = colourShares(compileDesign(design), 4, 70_000);
+      const found = colourShares(compileDesign(design), 4, 45_000);
       for (let c = 0; c < 4; c++) {
         const wanted = design.pours.reduce((sum, p) => sum + (p.colour === c ? p.volumeMm3 : 0), 0) / poured;
         expect(Math.abs(found[c] - wanted)).toBeLessThan(0.005);
@@ -134,7 +134,7 @@ describe("pours as they can be set", () => {
       (_, x) => new Set([...Array(40).keys()].map((y) => face.colour[y * 240 + x])).size,
     );
     expect(Math.min(...inColumn)).toBeLessThan(4);
-    const found = colourShares(compiled, 4, 70_000);
+    const found = colourShares(compiled, 4, 45_000);
     for (let c = 0; c < 4; c++) expect(Math.abs(found[c] - 0.25)).toBeLessThan(0.004);
   });
 });

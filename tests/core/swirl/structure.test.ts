@@ -32,7 +32,9 @@ describe("how a face is built", () => {
   });
 });
 
-const WIDTH = 150;
+/** Pixels over a face whose lines are measured; and over one of several that are compared, each with the next. */
+const FINE_PX = 150;
+const COMPARED_PX = 90;
 const BAR_MM = 27;
 function designFor(family: FamilyId, trace: number, change: Partial<Design> = {}): Design {
   const plan = planOfFamily(family);
@@ -44,16 +46,15 @@ function designFor(family: FamilyId, trace: number, change: Partial<Design> = {}
 function loafOf(design: Design) {
   const compiled = compileDesign(design);
   const { lengthMm, widthMm, levelMm } = compiled;
-  const mm = widthMm / WIDTH;
-  const draw = (atMm: number) =>
-    finish(drawIndices(compiled, { kind: "across", atMm }, WIDTH, Math.round(levelMm / mm), 0.4));
+  const mm = widthMm / COMPARED_PX;
+  const draw = (atMm: number, px = COMPARED_PX) =>
+    finish(drawIndices(compiled, { kind: "across", atMm }, px, Math.round((levelMm * px) / widthMm), 0.4));
   const like = (a: number, b: number) => likenessOf(draw(a), draw(b), 4, mm)!;
   const mean = (of: number[]) => of.reduce((a, b) => a + b, 0) / of.length;
   return {
     lengthMm,
-    structure: () => structureOf(draw(lengthMm / 2), mm),
+    structure: () => structureOf(draw(lengthMm / 2, FINE_PX), widthMm / FINE_PX),
     draw,
-    mm,
     neighbours() {
       const faces = Array.from({ length: Math.floor(lengthMm / BAR_MM) }, (_, k) => draw(BAR_MM * (k + 0.5)));
       return mean(faces.slice(1).map((f, i) => likenessOf(faces[i], f, 4, mm)!));

@@ -40,7 +40,7 @@ describe.each(FAMILY_IDS)("the family %s", (family) => {
       const compiled = compileDesign(design);
       const poured = design.pours.reduce((sum, p) => sum + p.volumeMm3, 0);
       const colours = 1 + Math.max(...design.pours.map((p) => p.colour));
-      const shares = colourShares(compiled, colours, 100_000);
+      const shares = colourShares(compiled, colours, 60_000);
       expect(compiled.levelMm * design.lengthMm * design.widthMm).toBeCloseTo(poured, -1);
       for (let c = 0; c < colours; c++) {
         const wanted = design.pours.reduce((sum, p) => sum + (p.colour === c ? p.volumeMm3 : 0), 0) / poured;

@@ -126,7 +126,7 @@ describe("designs", () => {
       const compiled = compileDesign(design);
       const total = design.pours.reduce((sum, p) => sum + p.volumeMm3, 0);
       expect(compiled.levelMm).toBeCloseTo(total / AREA, 9);
-      const found = colourShares(compiled, 4, 100_000);
+      const found = colourShares(compiled, 4, 60_000);
       for (let colour = 0; colour < 4; colour++) {
         const poured = design.pours.reduce((sum, p) => sum + (p.colour === colour ? p.volumeMm3 : 0), 0) / total;
         expect(Math.abs(found[colour] - poured)).toBeLessThan(0.005);
