@@ -32,6 +32,8 @@ export default defineConfig({
         "--disable-background-networking",
         "--disable-component-update",
         "--disable-sync",
+        // Pages live for seconds: room for what they leave behind from the first, where a small room would be cleared again and again.
+        "--js-flags=--min-semi-space-size=16",
       ],
     },
   },

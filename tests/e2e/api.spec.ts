@@ -1,5 +1,4 @@
 import { largestPlan } from "../support/largestPlan";
-import { addressOf } from "./address";
 import { expect, test } from "./journey";
 
 test.use({ isDrawn: false });
@@ -58,8 +57,7 @@ test("foreign origins are refused, and every answer carries its security headers
   said.length = 0;
 });
 
-test("a job of many seconds keeps nobody waiting, and ends when its asker hangs up", async () => {
-  const address = addressOf();
+test("a job of many seconds keeps nobody waiting, and ends when its asker hangs up", async ({ address }) => {
   const text = JSON.stringify(largestPlan(false));
   const post = (path: string, signal?: AbortSignal) =>
     fetch(`${address}${path}`, { method: "POST", headers: { "content-type": "application/json" }, body: text, signal });

@@ -2,20 +2,22 @@ import { request as ask, createServer, type IncomingHttpHeaders } from "node:htt
 import type { AddressInfo } from "node:net";
 import type { Page } from "@playwright/test";
 import { newPlan } from "../../src/core/document/newPlan";
-import { addressOf } from "./address";
 import { patient, saved, undrawn } from "./journey";
 import { instruction, pouring } from "./pouring";
 import { expect, startsMeanwhile, test, up } from "./servers";
 
-test.use({ isDrawn: false, serviceWorkers: "allow" });
+test.use({ serviceWorkers: "allow" });
 startsMeanwhile();
 
 const leaveAnyway = (page: Page) => page.on("dialog", (dialog) => void dialog.accept());
 
-test("after an update nothing of the version before is shown, and nothing of it stays", async ({ browser }) => {
+test("after an update nothing of the version before is shown, and nothing of it stays", async ({
+  browser,
+  address,
+}) => {
   // A server of which a newer version can be put in place: another service worker, other pages.
   let version = "one";
-  const target = new URL(addressOf());
+  const target = new URL(address);
   const front = createServer((request, response) => {
     const headers: IncomingHttpHeaders = { ...request.headers, host: target.host, "accept-encoding": "identity" };
     delete headers["if-none-match"];

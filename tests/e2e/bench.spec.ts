@@ -1,9 +1,9 @@
 import type { Locator, Page } from "@playwright/test";
 import { derive } from "../../src/core/derive/derive";
 import { newPlan } from "../../src/core/document/newPlan";
-import { newPour, press, saved } from "./journey";
+import { expect, newPour, press, saved, test } from "./journey";
 import { deviceAt, instruction, othersDo, plannedBowlG, pouring, withoutServer } from "./pouring";
-import { expect, startsMeanwhile, test, up } from "./servers";
+import { startsMeanwhile, up } from "./servers";
 
 test.use({ isDrawn: false, serviceWorkers: "allow" });
 startsMeanwhile();

@@ -8,8 +8,6 @@ import { postgresPrograms, startPostgres } from "../support/postgres";
 import { undrawn } from "./journey";
 import { expect, test, up } from "./servers";
 
-test.use({ isDrawn: false });
-
 test.describe
   .serial("one database server", () => {
     test.skip(!postgresPrograms(), "no PostgreSQL server on this machine");

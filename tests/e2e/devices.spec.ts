@@ -2,10 +2,9 @@ import { type ChildProcess, spawn } from "node:child_process";
 import type { Page } from "@playwright/test";
 import { environment } from "../../scripts/tooling.mjs";
 import { newPlan } from "../../src/core/document/newPlan";
-import { addressOf } from "./address";
-import { make, newPour, press, saved } from "./journey";
+import { expect, make, newPour, press, saved, test } from "./journey";
 import { instruction, othersDo, plannedBowlG, pouring } from "./pouring";
-import { expect, startsMeanwhile, test, up } from "./servers";
+import { startsMeanwhile, up } from "./servers";
 
 test.use({ isDrawn: false });
 startsMeanwhile();
@@ -26,9 +25,10 @@ test.afterEach(() => {
 
 test("a thermometer of its own: the lye's and the oils' temperature with a press, and how hot they meet", async ({
   page,
+  address,
 }) => {
   await newPour(page, "With the probe");
-  const probe = device("thermometer", "--to", addressOf(), "--lag", "0.2");
+  const probe = device("thermometer", "--to", address, "--lag", "0.2");
   await expect(page.getByTestId("probe")).toContainText("still");
   probe.stdin!.write("39\n");
   await expect(page.getByTestId("probe")).toContainText("39 °C");
@@ -82,10 +82,10 @@ const readingsOf = async (page: Page, id: string) => {
   return { document, said: said.map((r: { what: string; from: string }) => [r.what, r.from]) };
 };
 
-test("a scale of its own: every cup with one key, and the bowl is 8 % light", async ({ page }) => {
+test("a scale of its own: every cup with one key, and the bowl is 8 % light", async ({ page, address }) => {
   const path = await make(page, "With the scale", true);
   const id = path.split("/")[2];
-  scaleBeside(addressOf(), id);
+  scaleBeside(address, id);
   await page.goto(`${path}/pour`);
   await page.getByRole("button", { name: /start the clock/ }).click();
   await expect(instruction(page)).toHaveText(/^Pour the lye/);

@@ -1,11 +1,11 @@
-import { type BrowserContext, test as base, expect, type Page } from "@playwright/test";
+import type { BrowserContext, Page } from "@playwright/test";
 import { derive } from "../../src/core/derive/derive";
 import { newPlan } from "../../src/core/document/newPlan";
 import type { Plan } from "../../src/core/document/schema";
 import type { Settings } from "../../src/core/practice/practiceSchema";
 import { tickOf } from "../../src/core/prepare/tick";
 import { poured } from "../../src/data/demo/parts";
-import { addressOf, answering } from "./address";
+import { test as base, expect } from "./servers";
 
 /** Waits until a page takes what is typed and pressed. */
 export const alive = (page: Page) =>
@@ -48,12 +48,7 @@ export const undrawn = (pages: Page | BrowserContext) =>
   });
 
 /** A test on its worker's server, whose page may say nothing on the console: an error there (a blocked script too) fails it. */
-export const test = base.extend<{ said: string[]; isDrawn: boolean }, { address: string }>({
-  address: [
-    // biome-ignore lint/correctness/noEmptyPattern: the runner reads the wanted fixtures from this pattern
-    async ({}, use) => use(await answering(addressOf())),
-    { scope: "worker", auto: true },
-  ],
+export const test = base.extend<{ said: string[]; isDrawn: boolean }>({
   /** Whether the cut is drawn. */
   isDrawn: [true, { option: true }],
   baseURL: async ({ address }, use) => use(address),

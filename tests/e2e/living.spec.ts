@@ -6,7 +6,7 @@ import { pourOn, press, saved } from "./journey";
 import { instruction, othersDo, pouring, withoutServer } from "./pouring";
 import { expect, test } from "./servers";
 
-test.use({ isDrawn: false, serviceWorkers: "allow" });
+test.use({ serviceWorkers: "allow" });
 
 const stored = async (request: APIRequestContext, id: string): Promise<Plan> =>
   (await (await request.get(`/api/batches/${id}`)).json()).document;
@@ -29,7 +29,6 @@ async function doneUntil(page: Page, title: RegExp): Promise<string> {
 test("a salt bar: the bowl is weighed without its salt, every cup gets its grams after the colour, and it is cut within hours", async ({
   browser,
   server,
-  again,
 }) => {
   const base = newPlan("Salt bar", 3);
   const salt = {
@@ -39,7 +38,7 @@ test("a salt bar: the bowl is weighed without its salt, every cup gets its grams
     dose: { amount: 50, basis: "g/100g-oils" as const },
   };
   const plan: Plan = { ...base, batters: [{ ...base.batters[0], additives: [salt] }] };
-  const { context, page, id } = await pouring(browser, server, plan);
+  const { context, page, id } = await pouring(browser, server, plan, { isKept: false });
   const { masses, instructions } = await (await context.request.post("/api/plan/derive", { data: plan })).json();
   const [pot] = masses.batters;
   const saltG = masses.portions.reduce(
@@ -57,11 +56,9 @@ test("a salt bar: the bowl is weighed without its salt, every cup gets its grams
   await page.keyboard.type(String(Math.round(pot.baseG + 200)));
   await expect(page.getByTestId("follows")).toContainText("as planned");
   await page.keyboard.press("Enter");
-  await withoutServer(page, server, again, async () => {
-    await doneUntil(page, /^Colour /);
-    await expect(page.getByText(/Then by hand: [\d.]+ g Sea salt/).first()).toBeVisible();
-    await page.keyboard.press("Space");
-  });
+  await doneUntil(page, /^Colour /);
+  await expect(page.getByText(/Then by hand: [\d.]+ g Sea salt/).first()).toBeVisible();
+  await page.keyboard.press("Space");
   await othersDo(page, id, null);
   await page.getByRole("heading", { name: "The long clock" }).scrollIntoViewIfNeeded();
   const { dates } = await (
@@ -75,7 +72,7 @@ test("a tilted pour: as much as the mould holds at each angle, then lowered and 
   browser,
   server,
 }) => {
-  const { context, page, id } = await pouring(browser, server, planOfFamily("stacked-pot"));
+  const { context, page, id } = await pouring(browser, server, planOfFamily("stacked-pot"), { isKept: false });
   const angles: number[] = [];
   const degrees = (title: string) => angles.push(Number(/\d+/.exec(title)![0]));
   await othersDo(page, id, /^Tilt to/);

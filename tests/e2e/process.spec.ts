@@ -2,8 +2,6 @@ import { newPlan } from "../../src/core/document/newPlan";
 import { isUp } from "./address";
 import { expect, test } from "./servers";
 
-test.use({ isDrawn: false });
-
 test("a second process on the same data is refused; a killed server loses nothing; SIGTERM closes cleanly", async ({
   start,
 }) => {

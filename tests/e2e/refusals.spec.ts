@@ -1,15 +1,15 @@
 import { readFileSync } from "node:fs";
-import { expect, test } from "@playwright/test";
 import type { Case } from "../../tools/fuzz/cases";
 import { faultIn, sendCase } from "../../tools/fuzz/check";
-import { addressOf, answering } from "./address";
+import { expect, test } from "./servers";
 
 /** Inputs that a fuzzer found, each refused for a reason of its own. */
 const cases = JSON.parse(readFileSync("tests/fixtures/refusals.json", "utf8")) as { case: Case; status: number }[];
 
-test("a hundred inputs that were found by chance are refused as they were, in words, quickly and with all headers", async () => {
+test("a hundred inputs that were found by chance are refused as they were, in words, quickly and with all headers", async ({
+  address,
+}) => {
   expect(cases.length).toBeGreaterThanOrEqual(100);
-  const address = await answering(addressOf());
   for (const { case: c, status } of cases) {
     const answer = await sendCase(address, c);
     const said = `${c.method} ${c.path.slice(0, 120)} ${answer.text.slice(0, 200)}`;

@@ -2,8 +2,8 @@ import { type ChildProcess, spawn } from "node:child_process";
 import { mkdtemp, rm } from "node:fs/promises";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
-import { isUp } from "./address";
-import { test as base, expect } from "./journey";
+import { test as base, expect } from "@playwright/test";
+import { addressOf, answering, isUp } from "./address";
 
 export interface OwnServer {
   child: ChildProcess;
@@ -53,9 +53,12 @@ interface House {
 
 /**
  * Server processes of a test: `start` on a port over a data directory of the test, resolving at once (`isUp` tells when it answers); `server`, one that its worker's tests share,
- * and `again`, the same anew after it died.
+ * and `again`, the same anew after it died; `address`, where the worker's own server with the demo answers. All tests are made of this one: a worker that meets another kind is
+ * given up for a new one, which reads all modules and opens a browser anew.
  */
-export const test = base.extend<Servers, { house: House }>({
+export const test = base.extend<Servers, { address: string; house: House }>({
+  // biome-ignore lint/correctness/noEmptyPattern: the runner reads the wanted fixtures from this pattern
+  address: [async ({}, use) => use(await answering(addressOf())), { scope: "worker" }],
   // biome-ignore lint/correctness/noEmptyPattern: the runner reads the wanted fixtures from this pattern
   start: async ({}, use) => withStarts(use),
   house: [

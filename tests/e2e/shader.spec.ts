@@ -1,4 +1,3 @@
-import { expect, test } from "@playwright/test";
 import { derive } from "../../src/core/derive/derive";
 import { planOfFamily } from "../../src/core/library/familyPlan";
 import { compileDesign } from "../../src/core/swirl/design";
@@ -8,6 +7,7 @@ import { mapsFor } from "../../src/core/swirl/shader/maps";
 import { packDesign } from "../../src/core/swirl/shader/pack";
 import { FAMILY_IDS } from "../../src/core/techniques/families/registry";
 import { freeStroke } from "../support/freeStroke";
+import { expect, test } from "./servers";
 
 const [WIDTH, HEIGHT] = [60, 46];
 

@@ -2,8 +2,8 @@ import { type ChildProcess, execFileSync, spawn } from "node:child_process";
 import { cpSync, existsSync, mkdtempSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
-import { expect, test } from "@playwright/test";
 import { newPlan } from "../../src/core/document/newPlan";
+import { expect, test } from "./servers";
 
 /** Servers of a test: none outlives it, whatever became of it. */
 const children: ChildProcess[] = [];

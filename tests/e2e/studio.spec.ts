@@ -124,10 +124,8 @@ test("a stroke is drawn by keyboard and by pointer and stays; papers are saved t
   await expect(page.getByRole("application", { name: /^The loaf in space/ }).locator("canvas")).toBeVisible();
 });
 
-test("a hanger is drawn on the end of the loaf, bars are trimmed and decorated, another batch stands beside", async ({
-  page,
-}) => {
-  await studio(page, "Compared");
+test("a hanger is drawn on the end of the loaf, and laid", async ({ page }) => {
+  await studio(page, "Drawn on its end");
   await page.getByRole("tab", { name: "Draw" }).click();
   await page.getByLabel("a hanger, on the end of the loaf").check();
   const end = page.getByRole("application", { name: /^Draw the way of a hanger/ });
@@ -140,7 +138,10 @@ test("a hanger is drawn on the end of the loaf, bars are trimmed and decorated, 
   const before = await bytes(page, CUT);
   await page.getByRole("button", { name: "Lay this stroke" }).click();
   await expect.poll(() => bytes(page, CUT)).not.toBe(before);
+});
 
+test("bars are trimmed and decorated, another batch stands beside", async ({ page }) => {
+  await studio(page, "Compared");
   await page.getByRole("tab", { name: "Bars" }).click();
   await page.getByLabel("cut off at either end").fill("5");
   await page.getByRole("button", { name: "Decoration", exact: true }).click();

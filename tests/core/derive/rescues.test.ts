@@ -19,7 +19,7 @@ import { between } from "../../support/between";
 import { runningPour } from "../../support/runningPour";
 import { scented } from "../../support/scentedPlans";
 
-const ASKED = { seed: 3, draws: 120, tools: [] };
+const ASKED = { seed: 3, draws: 60, tools: [] };
 
 const doneIn = (plan: Plan) => new Set(plan.record.events.flatMap((e) => (e.kind === "stepDone" ? [e.stepId] : [])));
 const usedOf = (plan: Plan, portionId: string) =>
@@ -66,7 +66,7 @@ describe("the ways to go on", () => {
           }
         }
       }),
-      { numRuns: 120 },
+      { numRuns: 80 },
     );
   });
 

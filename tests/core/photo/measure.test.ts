@@ -160,7 +160,7 @@ describe("a photo of a bar", () => {
   it("that tells nothing is refused, with the reason", async () => {
     const { design, expected } = photographed("drop");
     const { fine } = trueFace(compileDesign(design), 90);
-    const why = async (spoiling: Parameters<typeof photoOf>[3], widthPx = 500, of = expected) => {
+    const why = async (spoiling: Parameters<typeof photoOf>[3], widthPx = 360, of = expected) => {
       const made = await photoOf(fine, expected, 5, spoiling, widthPx);
       const measured = measurePhoto(made.pixels, made.corners, of);
       return measured.ok ? null : measured.why;
@@ -171,8 +171,8 @@ describe("a photo of a bar", () => {
     expect(await why({ exposure: 6 })).toBe("bright");
     expect(await why({}, 150)).toBe("small");
     const other = { ...expected, palette: ["#f5f0dd", "#5fa36a", "#7a5aa8", "#8ec6e6"] };
-    expect(await why({}, 500, other)).toBe("other");
-    const made = await photoOf(fine, expected, 5);
+    expect(await why({}, 360, other)).toBe("other");
+    const made = await photoOf(fine, expected, 5, {}, 360);
     const [a, b, c, d] = made.corners;
     expect(measurePhoto(made.pixels, [b, a, d, c], expected)).toMatchObject({ ok: false, why: "corners" });
   });
