@@ -4,7 +4,7 @@ import { clearAway, cutDuring, type Diary, eachKeepsAll, type Image, lostIn, sav
 afterAll(clearAway);
 
 describe("a power cut while batches are saved", () => {
-  const COUNT = 5;
+  const COUNT = 4;
   let images: Image[];
   beforeAll(async () => {
     ({ images } = await cutDuring(

@@ -11,7 +11,7 @@ import { base, clearAway, cutDuring, eachKeepsAll, type Image, saveMany, titleOf
 afterAll(clearAway);
 
 describe("a power cut while a database of an older Tundish is brought up to date", () => {
-  const COUNT = 4;
+  const COUNT = 3;
   let images: Image[];
 
   beforeAll(async () => {

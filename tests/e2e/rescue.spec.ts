@@ -1,8 +1,8 @@
-import type { APIRequestContext, Page } from "@playwright/test";
+import type { APIRequestContext, Browser, Page } from "@playwright/test";
 import { demoBatches } from "../../src/data/demo/studio";
 import { press, saved } from "./journey";
 import { deviceAt } from "./pouring";
-import { expect, test, up } from "./servers";
+import { expect, type OwnServer, test, up } from "./servers";
 
 test.use({ serviceWorkers: "allow" });
 
@@ -28,21 +28,42 @@ async function onSince(request: APIRequestContext, atS: number, lateS = 0): Prom
   return id;
 }
 
-test("a cup runs at minute 4: other ways are shown with their faces within a second, one is laid out by a key while the server is dead, stays, and is undone", async ({
-  browser,
-  server,
-  again,
-}) => {
-  const { context, page } = await deviceAt(browser, server, { isDrawn: true });
+/** A pour whose cup runs at minute 4, on a device that draws or not, with its ways to go on. */
+async function running(
+  browser: Browser,
+  server: OwnServer,
+  options: { isDrawn: boolean; serviceWorkers: "allow" | "block" },
+) {
+  const { context, page } = await deviceAt(browser, server, options);
   const id = await onSince(context.request, 240);
   await page.goto(`/batches/${id}/pour`);
-  const before = await instruction(page).textContent();
+  const before = (await instruction(page).textContent())!;
   await page.keyboard.press("r");
   await expect(page.getByText(/^As planned: \d+ %\.$/)).toBeVisible();
+  return { context, page, id, before };
+}
+
+test("a cup runs at minute 4: other ways are shown with their faces, and the plan can be gone on with", async ({
+  browser,
+  server,
+}) => {
+  const { context, page, before } = await running(browser, server, { isDrawn: true, serviceWorkers: "block" });
   const ways = page.getByRole("region", { name: "Ways to go on" }).getByRole("img", { name: /^Predicted bar:/ });
   await expect(ways.first()).toHaveAttribute("data-stage", /coarse|smooth/);
   expect(await ways.count()).toBeGreaterThan(1);
   await expect(page.getByText(/to decide|falls away soon/).first()).toBeVisible();
+  await page.keyboard.press("w");
+  await expect(instruction(page)).toHaveText(before);
+  await expect(page.getByRole("region", { name: "Ways to go on" })).toHaveCount(0);
+  await context.close();
+});
+
+test("another way is laid out by a key while the server is dead, stays, and is undone", async ({
+  browser,
+  server,
+  again,
+}) => {
+  const { context, page, id, before } = await running(browser, server, { isDrawn: false, serviceWorkers: "allow" });
   const words = await page.getByRole("region", { name: "Nearest to the plan" }).getByRole("heading").textContent();
   server.child.kill("SIGKILL");
   await server.exit;
@@ -66,12 +87,12 @@ test("a cup runs at minute 4: other ways are shown with their faces within a sec
   await expect(count).toHaveText(stepBefore!);
   await expect(instruction(page)).toHaveText(now!);
   await page.keyboard.press("u");
-  await expect(instruction(page)).toHaveText(before!);
+  await expect(instruction(page)).toHaveText(before);
   await saved(page);
   expect((await stored()).operations).toEqual(record.planned.operations);
   // The plan can be gone on with, and what was seen taken back, from there too.
   await press(page, "r w");
-  await expect(instruction(page)).toHaveText(before!);
+  await expect(instruction(page)).toHaveText(before);
   await context.close();
 });
 
