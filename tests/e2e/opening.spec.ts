@@ -115,6 +115,8 @@ test.describe("while its script is held back", () => {
 test("what a press opens at the pour and a silent studio did not bring is asked for again; the pour goes on meanwhile", async ({
   page,
 }) => {
+  // On a phone, where it would lie over what is pressed next.
+  await page.setViewportSize({ width: 390, height: 844 });
   await newPour(page, "Silent");
   const [, brought] = /name="brought" content="([^"]*)"/.exec(await (await page.request.get(page.url())).text())!;
   const isLater = (url: URL) =>
@@ -129,6 +131,10 @@ test("what a press opens at the pour and a silent studio did not bring is asked 
   await page.keyboard.press("t");
   const notice = page.getByRole("alert").filter({ hasText: "the studio does not answer" });
   await expect(notice).toBeVisible();
+  const [said, next] = await Promise.all(
+    [notice, page.getByRole("button", { name: /^Done/ })].map((l) => l.boundingBox()),
+  );
+  expect(said!.y + said!.height).toBeLessThanOrEqual(next!.y);
   await page.unroute(isLater);
   await notice.getByRole("button", { name: "Try again" }).click();
   await expect(page.getByText("Which cup?")).toBeVisible();

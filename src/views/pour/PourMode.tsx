@@ -171,6 +171,7 @@ function Pouring({ initial, openedMs }: { initial: StoredBatch; openedMs: number
       <SaveTrouble batch={batch} />
       {againOpened && (open !== null || isAsking) && (
         <NotFetched
+          isAtBench
           onAgain={againOpened}
           onLeave={() => {
             setOpen(null);
