@@ -4,8 +4,6 @@ import { press, saved } from "./journey";
 import { deviceAt } from "./pouring";
 import { expect, type OwnServer, test, up } from "./servers";
 
-test.use({ serviceWorkers: "allow" });
-
 const instruction = (page: Page) => page.getByTestId("instruction");
 
 /** A pour that has been on for so many seconds; every step that the plan has before then is done. Nothing was done after them for `lateS`. */
