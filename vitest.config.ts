@@ -10,6 +10,8 @@ export default defineConfig({
   plugins: [threads(), nativeCore()],
   test: {
     maxWorkers: "100%",
+    // Databases of tests live for moments: what the engine is compiled with once more, for speed, they never earn back.
+    execArgv: ["--liftoff-only"],
     server: { deps: { external: [NATIVE] } },
     setupFiles: ["tests/support/limits.ts"],
     // Far above what any test takes: a busy machine breaks none.

@@ -120,19 +120,19 @@ function pourOf(k: number, random: () => number): { plan: Plan; truth: Truth } {
   return { plan, truth: new Map([...unknowns, ...states].map((u) => [u.id, u.mean + sdOf(u) * gauss(random)])) };
 }
 
-/** One pour, looked into three times; another way is taken where that is offered and `takesOffers`. */
+/** One pour, looked into three times; another way is taken where that is offered and `takesOffers`. Tells also whether any look left the plan in doubt. */
 function pourThrough(
   first: Plan,
   truth: Truth,
   seed: number,
   takesOffers: boolean,
   onMoment: (chance: number, isMet: boolean) => void,
-): { isKept: boolean; plan: Plan } {
+): { isKept: boolean; isDoubted: boolean; plan: Plan } {
   const random = generator(seed);
   const moments = lived(first, truth).steps.filter((s) => s.operationId);
   let plan = first;
   let fromS: number | undefined;
-  let isKept = true;
+  let [isKept, isDoubted] = [true, false];
   for (const share of LOOKS) {
     const nowS = moments[Math.floor(share * moments.length)].endS;
     const then = until(plan, truth, nowS, fromS);
@@ -142,12 +142,14 @@ function pourThrough(
     const belief = posteriorOf(plan, computeMasses(plan)!, nowS);
     const { chance } = chancesOf(belief.believed, { seed, draws: DRAWS, belief, withBands: false })!;
     onMoment(chance, isMet(lived(plan, truth, nowS).steps.filter((s) => !s.done)));
-    if (chance >= DOUBTFUL || !takesOffers) continue;
+    if (chance >= DOUBTFUL) continue;
+    isDoubted = true;
+    if (!takesOffers) continue;
     const best = rescuesOf(plan, { nowS, seed, draws: DRAWS, tools: [] })?.list[0];
     const edited = best && best.chance >= chance + WORTH ? applyEdit(plan, best.edit) : null;
     if (edited?.ok) plan = edited.document;
   }
-  return { isKept: isKept && isMet(lived(plan, truth, fromS).steps.filter((s) => !s.done)), plan };
+  return { isKept: isKept && isMet(lived(plan, truth, fromS).steps.filter((s) => !s.done)), isDoubted, plan };
 }
 
 /** Plays so many pours, by the first plan and by what is offered. `onPour` hears of each. */
@@ -163,7 +165,8 @@ export function decide(pours: number, seed: number, onPour: (k: number) => void 
       fifth.stated += chance;
       if (met) fifth.met++;
     });
-    const offered = pourThrough(first, truth, seed + k, true, () => {});
+    // Nothing is offered where nothing was in doubt: it would go the same way once more.
+    const offered = asPlanned.isDoubted ? pourThrough(first, truth, seed + k, true, () => {}) : asPlanned;
     if (asPlanned.isKept) keptByPlan++;
     if (offered.isKept) keptByAdvice++;
     if (offered.plan.operations !== first.operations) {

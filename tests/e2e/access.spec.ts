@@ -2,7 +2,7 @@ import { type ChildProcess, spawn } from "node:child_process";
 import { mkdtempSync, rmSync } from "node:fs";
 import { networkInterfaces, tmpdir } from "node:os";
 import { join } from "node:path";
-import { expect, test } from "./servers";
+import { expect, SHORT_LIVED, test } from "./servers";
 
 const own = Object.values(networkInterfaces())
   .flatMap((list) => list ?? [])
@@ -11,7 +11,7 @@ let directory: string;
 let server: ChildProcess;
 test.beforeAll(async () => {
   directory = mkdtempSync(join(tmpdir(), "tundish-access-"));
-  server = spawn(process.execPath, ["scripts/start.mjs"], {
+  server = spawn(process.execPath, SHORT_LIVED, {
     env: { ...process.env, HOST: "0.0.0.0", PORT: "4481", TUNDISH_DATA_DIR: directory },
   });
   const isUp = () =>

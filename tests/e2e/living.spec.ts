@@ -3,7 +3,7 @@ import { newPlan } from "../../src/core/document/newPlan";
 import type { Plan } from "../../src/core/document/schema";
 import { planOfFamily } from "../../src/core/library/familyPlan";
 import { pourOn, press, saved } from "./journey";
-import { instruction, othersDo, pouring, withoutServer } from "./pouring";
+import { instruction, othersDo, pouring, withoutLine } from "./pouring";
 import { expect, test } from "./servers";
 
 test.use({ serviceWorkers: "allow" });
@@ -99,7 +99,6 @@ test("a tilted pour: as much as the mould holds at each angle, then lowered and 
 test("a piped top waits for its trace: a dollop says how long still, forty minutes later it stands", async ({
   browser,
   server,
-  again,
 }) => {
   const base = newPlan("Piped", 5);
   const rest = base.portions.find((p) => p.takesRest)!;
@@ -112,7 +111,7 @@ test("a piped top waits for its trace: a dollop says how long still, forty minut
   const first = await minutes();
   expect(first).toBeGreaterThan(10);
   await expect(page.getByText(/Line the bag with film/)).toBeVisible();
-  await withoutServer(page, server, again, async () => {
+  await withoutLine(page, async () => {
     await page.clock.fastForward("10:00");
     await press(page, "d 3");
     await expect(page.getByRole("region", { name: "Waiting" })).toBeVisible();
@@ -137,7 +136,6 @@ test("a piped top waits for its trace: a dollop says how long still, forty minut
 test("a pour by eye: the mark that a cup stands at gives its mass, and colours follow; a mark is taken back", async ({
   browser,
   server,
-  again,
 }) => {
   const base = newPlan("By eye", 6);
   const plan: Plan = { ...base, practice: { ...base.practice, measuring: "eyeball" } };
@@ -156,7 +154,7 @@ test("a pour by eye: the mark that a cup stands at gives its mass, and colours f
     const { masses } = await (await context.request.post("/api/plan/derive", { data: document })).json();
     return masses.portions.find((p: { id: string }) => p.id === "p2");
   };
-  await withoutServer(page, server, again, async () => {
+  await withoutLine(page, async () => {
     await page.keyboard.press("m");
     await page.keyboard.type("150");
     await page.keyboard.press("Enter");

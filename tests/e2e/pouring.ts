@@ -72,7 +72,19 @@ export async function othersDo(page: Page, id: string, until: RegExp | null): Pr
   if (until) await expect(instruction(page)).toHaveText(until);
 }
 
-/** The server dies; the pour goes on with what `meanwhile` does, and is loaded anew; a new server then knows all of it. */
+/** Nobody answers; the pour goes on with what `meanwhile` does, and is loaded anew; once `back` has brought an answer, all of it is known there. */
+async function unanswered(page: Page, meanwhile: () => Promise<void>, back: () => Promise<void>): Promise<void> {
+  await meanwhile();
+  await expect(page.locator("[data-save=retrying]")).toBeVisible();
+  const before = await instruction(page).textContent();
+  await page.reload();
+  await expect(instruction(page)).toHaveText(before!);
+  await back();
+  await saved(page);
+  await expect(instruction(page)).toHaveText(before!);
+}
+
+/** The server dies, and a new one takes its place. */
 export async function withoutServer(
   page: Page,
   server: OwnServer,
@@ -82,12 +94,12 @@ export async function withoutServer(
   await saved(page);
   server.child.kill("SIGKILL");
   await server.exit;
-  await meanwhile();
-  await expect(page.locator("[data-save=retrying]")).toBeVisible();
-  const before = await instruction(page).textContent();
-  await page.reload();
-  await expect(instruction(page)).toHaveText(before!);
-  await up(await again());
+  await unanswered(page, meanwhile, async () => up(await again()));
+}
+
+/** The device loses its line to the server, and finds it again. */
+export async function withoutLine(page: Page, meanwhile: () => Promise<void>): Promise<void> {
   await saved(page);
-  await expect(instruction(page)).toHaveText(before!);
+  await page.context().setOffline(true);
+  await unanswered(page, meanwhile, () => page.context().setOffline(false));
 }

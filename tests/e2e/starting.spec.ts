@@ -3,7 +3,7 @@ import { cpSync, existsSync, mkdtempSync, rmSync, writeFileSync } from "node:fs"
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { newPlan } from "../../src/core/document/newPlan";
-import { expect, test } from "./servers";
+import { expect, SHORT_LIVED, test } from "./servers";
 
 /** Servers of a test: none outlives it, whatever became of it. */
 const children: ChildProcess[] = [];
@@ -20,7 +20,7 @@ test.afterAll(() => rmSync(base, { recursive: true, force: true }));
 /** Starts a server that cannot start, and gives what it says. */
 function saidAtStart(environment: Record<string, string>): Promise<{ code: number | null; said: string }> {
   return new Promise((done) => {
-    const child = spawn(process.execPath, ["scripts/start.mjs"], { env: { ...process.env, ...environment } });
+    const child = spawn(process.execPath, SHORT_LIVED, { env: { ...process.env, ...environment } });
     let said = "";
     const note = (d: Buffer) => {
       said += d;
@@ -35,7 +35,7 @@ function saidAtStart(environment: Record<string, string>): Promise<{ code: numbe
   });
 }
 async function running(environment: Record<string, string>) {
-  const child = spawn(process.execPath, ["scripts/start.mjs"], { env: { ...process.env, ...environment } });
+  const child = spawn(process.execPath, SHORT_LIVED, { env: { ...process.env, ...environment } });
   children.push(child);
   const address = `http://127.0.0.1:${environment.PORT}`;
   const isUp = () =>
@@ -59,24 +59,35 @@ const make = (address: string, title: string) =>
     body: JSON.stringify({ ...newPlan(title, 1), notes: "n".repeat(9000) }),
   });
 
-test("what keeps the server from starting is said in a sentence, never as a stack", async () => {
-  const file = join(base, "a-file");
-  writeFileSync(file, "x");
-  const studio = join(base, "studio");
-  const first = await running({ TUNDISH_DATA_DIR: studio, PORT: "4471" });
-  const cases: [Record<string, string>, RegExp][] = [
-    [{ TUNDISH_DATA_DIR: file, PORT: "4472" }, /is not a directory: choose another with TUNDISH_DATA_DIR/],
-    [{ TUNDISH_DATA_DIR: join(base, "other"), PORT: "4471" }, /Port 4471 is in use: choose another with PORT/],
-    [{ TUNDISH_DATA_DIR: join(base, "other"), PORT: "99999" }, /PORT=99999 is no port/],
-    [{ TUNDISH_DATA_DIR: studio, PORT: "4472" }, /in use by another running Tundish/],
-  ];
-  for (const [environment, says] of cases) {
-    const { code, said } = await saidAtStart(environment);
-    expect(said).toMatch(says);
-    expect(said).not.toMatch(/\n\s+at /);
-    expect(code).toBe(1);
+test.describe("what keeps the server from starting is said in a sentence, never as a stack", () => {
+  /** Each start with what it must say. */
+  async function areSaid(cases: [Record<string, string>, RegExp][]): Promise<void> {
+    for (const [environment, says] of cases) {
+      const { code, said } = await saidAtStart(environment);
+      expect(said).toMatch(says);
+      expect(said).not.toMatch(/\n\s+at /);
+      expect(code).toBe(1);
+    }
   }
-  await first.stop();
+
+  test("a place or a port that is none", async () => {
+    const file = join(base, "a-file");
+    writeFileSync(file, "x");
+    await areSaid([
+      [{ TUNDISH_DATA_DIR: file, PORT: "4472" }, /is not a directory: choose another with TUNDISH_DATA_DIR/],
+      [{ TUNDISH_DATA_DIR: join(base, "other"), PORT: "99999" }, /PORT=99999 is no port/],
+    ]);
+  });
+
+  test("another server at work on either", async () => {
+    const studio = join(base, "studio");
+    const first = await running({ TUNDISH_DATA_DIR: studio, PORT: "4471" });
+    await areSaid([
+      [{ TUNDISH_DATA_DIR: join(base, "other"), PORT: "4471" }, /Port 4471 is in use: choose another with PORT/],
+      [{ TUNDISH_DATA_DIR: studio, PORT: "4472" }, /in use by another running Tundish/],
+    ]);
+    await first.stop();
+  });
 });
 
 /** Runs a command of the studio in this directory; gives what it prints. */

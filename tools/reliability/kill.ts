@@ -58,7 +58,10 @@ export async function killRounds(options: {
   const starts: number[] = [];
 
   const start = () => {
-    const child = spawn(process.execPath, ["scripts/start.mjs"], { env: environment, stdio: "ignore" });
+    const child = spawn(process.execPath, ["--liftoff-only", "scripts/start.mjs"], {
+      env: environment,
+      stdio: "ignore",
+    });
     const ended = new Promise<void>((done) => child.on("exit", () => done()));
     return { child, ended, startedAt: performance.now() };
   };

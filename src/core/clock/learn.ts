@@ -1,6 +1,6 @@
 import type { Belief } from "./draws";
 import { cholesky, inverse, solveSymmetric } from "./matrix";
-import { makePlayed, Player } from "./play";
+import { makePlayed, type Played, Player } from "./play";
 import { asSeen, type CupCheck, type Program, type ScentAction } from "./program";
 import type { Step } from "./step";
 
@@ -92,35 +92,64 @@ function paceReadings(program: Program, teachesPace: boolean | null): number[] {
     .map((t) => Math.min(MOST_PACE, Math.log(t.tookS / t.plannedS)));
 }
 
-/** Predicted thickness at every check, by playing the program with the checks' times as grid points. */
-function predict(program: Program, checks: readonly Check[], unknowns: Float64Array): Float64Array {
-  const player = new Player(program);
-  const out = makePlayed(program);
-  const seen = new Float64Array(checks.length).fill(Number.NaN);
-  const before = program.vessels.map(() => ({ atS: -1, trace: 0 }));
-  player.vessels.gridS = 10;
-  player.vessels.listen = (v, atS) => {
-    const s = player.vessels.apparent(v, atS);
-    checks.forEach((c, i) => {
-      if (c.vessel !== v || !Number.isNaN(seen[i]) || atS < c.atS) return;
-      const b = before[v];
-      const span = atS - b.atS;
-      seen[i] = b.atS < 0 || span <= 0 ? s : b.trace + ((s - b.trace) * (c.atS - b.atS)) / span;
+/** Times that a cup is looked at along the way, s apart. */
+const GRID_S = 10;
+
+/** Plays a program for what its checks should have read, again and again. */
+class Predictor {
+  private readonly player: Player;
+  private readonly out: Played;
+  private readonly seen: Float64Array;
+  private readonly before: { atS: number; trace: number }[];
+  /** Checks of each vessel, by their places. */
+  private readonly checksOf: number[][];
+  /** The first point of the grid after the last check: what comes later tells nothing. */
+  private readonly endS: number;
+
+  constructor(
+    private readonly program: Program,
+    private readonly checks: readonly Check[],
+  ) {
+    this.player = new Player(program);
+    this.out = makePlayed(program);
+    this.seen = new Float64Array(checks.length);
+    this.before = program.vessels.map(() => ({ atS: -1, trace: 0 }));
+    this.checksOf = program.vessels.map((_, v) => checks.flatMap((c, i) => (c.vessel === v ? [i] : [])));
+    this.endS = Math.ceil(checks.reduce((t, c) => Math.max(t, c.atS), 0) / GRID_S) * GRID_S;
+    this.player.vessels.gridS = GRID_S;
+    this.player.vessels.listen = (v, atS) => this.hear(v, atS);
+  }
+
+  private hear(v: number, atS: number): void {
+    const own = this.checksOf[v];
+    if (own.length === 0) return;
+    const { seen, checks } = this;
+    const s = this.player.vessels.apparent(v, atS);
+    const b = this.before[v];
+    const span = atS - b.atS;
+    for (const i of own) {
+      if (!Number.isNaN(seen[i]) || atS < checks[i].atS) continue;
+      seen[i] = b.atS < 0 || span <= 0 ? s : b.trace + ((s - b.trace) * (checks[i].atS - b.atS)) / span;
+    }
+    b.atS = atS;
+    b.trace = s;
+  }
+
+  /** Predicted thickness at every check; NaN where its cup was not there. Overwritten by the next. */
+  predict(unknowns: Float64Array): Float64Array {
+    const { seen, program, checks, player } = this;
+    seen.fill(Number.NaN);
+    if (checks.length === 0) return seen;
+    for (const b of this.before) b.atS = -1;
+    player.play(unknowns, this.out, undefined, this.endS);
+    player.finishAt(this.endS);
+    // The first check of a cup is where its own state is read off: from then on the clock carries it.
+    this.checksOf.forEach((own, v) => {
+      const state = program.slots.state[v];
+      if (state >= 0 && own.length > 0) seen[own[0]] += unknowns[state];
     });
-    before[v].atS = atS;
-    before[v].trace = s;
-  };
-  player.play(unknowns, out);
-  const last = checks.reduce((t, c) => Math.max(t, c.atS), 0);
-  player.finishAt(Math.max(last, ...out.endS));
-  // The first check of a cup is where its own state is read off: from then on the clock carries it.
-  const isRead = new Set<number>();
-  checks.forEach((c, i) => {
-    const state = program.slots.state[c.vessel];
-    if (state >= 0 && !isRead.has(c.vessel)) seen[i] += unknowns[state];
-    isRead.add(c.vessel);
-  });
-  return seen;
+    return seen;
+  }
 }
 
 /**
@@ -181,6 +210,7 @@ function fittedTo(program: Program, checks: readonly Check[], paces: readonly nu
   const n = program.unknowns.length;
   const prior = Float64Array.from(program.unknowns, (u) => u.mean);
   const mean = prior.slice();
+  const predictor = new Predictor(program, checks);
   const matrix = new Float64Array(n * n);
   const right = new Float64Array(n);
   for (let round = 0; round < ITERATIONS; round++) {
@@ -197,8 +227,8 @@ function fittedTo(program: Program, checks: readonly Check[], paces: readonly nu
       matrix[pace * n + pace] += precision;
       right[pace] += precision * (average - mean[pace]);
     }
-    const predicted = checks.length ? predict(program, checks, mean) : new Float64Array(0);
-    const slopes = slopesOf(program, checks, mean, predicted);
+    const predicted = predictor.predict(mean).slice();
+    const slopes = slopesOf(program, predictor, mean, predicted);
     checks.forEach((c, k) => {
       if (Number.isNaN(predicted[k])) return;
       const isBeyond = predicted[k] > READABLE.high && c.trace > READABLE.high - CHECK_SD;
@@ -221,12 +251,15 @@ function fittedTo(program: Program, checks: readonly Check[], paces: readonly nu
     if (moved < 1e-4) break;
   }
   const covariance = inverse(matrix, n);
-  return { program, belief: { mean, covariance, lower: cholesky(covariance, n) }, cost: costOf(program, checks, mean) };
+  return {
+    program,
+    belief: { mean, covariance, lower: cholesky(covariance, n) },
+    cost: costOf(program, checks, predictor.predict(mean), mean),
+  };
 }
 
 /** Squared misses of readings and beliefs at values of the unknowns, each over its spread. */
-function costOf(program: Program, checks: readonly Check[], mean: Float64Array): number {
-  const predicted = checks.length ? predict(program, checks, mean) : new Float64Array(0);
+function costOf(program: Program, checks: readonly Check[], predicted: Float64Array, mean: Float64Array): number {
   let cost = 0;
   checks.forEach((c, k) => {
     if (!Number.isNaN(predicted[k])) cost += ((c.trace - predicted[k]) / CHECK_SD) ** 2;
@@ -237,16 +270,16 @@ function costOf(program: Program, checks: readonly Check[], mean: Float64Array):
   return cost;
 }
 
-function slopesOf(program: Program, checks: readonly Check[], mean: Float64Array, at: Float64Array): Float64Array {
+function slopesOf(program: Program, predictor: Predictor, mean: Float64Array, at: Float64Array): Float64Array {
   const n = program.unknowns.length;
-  const slopes = new Float64Array(checks.length * n);
-  if (checks.length === 0) return slopes;
+  const slopes = new Float64Array(at.length * n);
+  if (at.length === 0) return slopes;
   for (let i = 0; i < n; i++) {
     const step = DERIVATIVE * (program.unknowns[i].id === "temperature" ? 10 : 1);
     const moved = mean.slice();
     moved[i] += step;
-    const there = predict(program, checks, moved);
-    for (let k = 0; k < checks.length; k++) {
+    const there = predictor.predict(moved);
+    for (let k = 0; k < at.length; k++) {
       const slope = (there[k] - at[k]) / step;
       slopes[k * n + i] = Number.isFinite(slope) ? slope : 0;
     }

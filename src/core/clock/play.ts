@@ -64,8 +64,9 @@ export class Player extends Batters {
    * Plays all steps with the given values of the unknowns (as in `program.unknowns`). Steps are begun in their order, each as soon as its
    * hands, its vessels and what must come before it are free; a cup too thin for its pour is waited for or blended up, batter in a mould waited for.
    * `sequence`: places of the steps in another order, in which nothing may stand before what it follows on.
+   * `untilS`: steps that cannot begin before this are left out, s since first contact.
    */
-  play(unknowns: Float64Array, out: Played, sequence?: Int32Array): void {
+  play(unknowns: Float64Array, out: Played, sequence?: Int32Array, untilS = Number.POSITIVE_INFINITY): void {
     const { program, vessels } = this;
     this.theta = unknowns;
     this.pace = program.pace * Math.exp(unknowns[program.slots.pace]);
@@ -86,6 +87,11 @@ export class Player extends Batters {
       const step = program.steps[i];
       const really = program.endS[i];
       const isDone = !Number.isNaN(really);
+      // A step that is done is begun whenever it was; no other before a hand is free, and hands are never free sooner than they were.
+      if (!isDone && Math.min(this.handFreeS[0], this.handFreeS[1]) >= untilS) {
+        out.endS[i] = Number.POSITIVE_INFINITY;
+        continue;
+      }
       let start =
         step.hands === 2 || program.people === 1
           ? Math.max(this.handFreeS[0], this.handFreeS[1])

@@ -55,14 +55,25 @@ export function waterLeft(time: number): number {
 }
 
 /** Mass as a part of the fresh one. */
-const massShare = (day: number, plateau: number, slowDays: number): number =>
-  plateau + (1 - plateau) * waterLeft(day / slowDays);
+const massShare = (plateau: number, left: number): number => plateau + (1 - plateau) * left;
+
+/** Water left by day of a bar with a time of the slowest term, each day worked out once. */
+function leftByDay(slowDays: number): (day: number) => number {
+  const known = new Map<number, number>();
+  return (day) => {
+    const before = known.get(day);
+    if (before !== undefined) return before;
+    const left = waterLeft(day / slowDays);
+    known.set(day, left);
+    return left;
+  };
+}
 
 /** First day after which a week takes less than the bound. */
-function readyAfter(plateau: number, slowDays: number): number {
+function readyAfter(plateau: number, left: (day: number) => number): number {
   const loses = (day: number) => {
-    const now = massShare(day, plateau, slowDays);
-    return (now - massShare(day + 7, plateau, slowDays)) / now;
+    const now = massShare(plateau, left(day));
+    return (now - massShare(plateau, left(day + 7))) / now;
   };
   let [low, high] = [0, LONGEST_DAYS];
   if (loses(low) < READY_LOSS_PER_WEEK) return 0;
@@ -77,38 +88,57 @@ function readyAfter(plateau: number, slowDays: number): number {
 interface Candidate {
   weight: number;
   plateau: number;
-  slowDays: number;
+  /** Place of its time of the slowest term among those that are tried. */
+  slow: number;
   /** Fresh mass of a bar, mean over the bars that were weighed; 1 where none was. */
   freshG: number;
 }
 
-/** @param weighed day since the cut and mass of every weighing, by bar */
-function candidates(prior: DryingPrior, weighed: readonly (readonly { day: number; massG: number }[])[]): Candidate[] {
+const away = (i: number) => REACH * ((2 * i) / (STEPS - 1) - 1);
+
+/** Times of the slowest term that are tried for a bar, days. */
+function slowTimes({ thicknessMm }: DryingPrior): number[] {
+  const middle = Math.log(SLOW.days * (thicknessMm / SLOW.atMm) ** 2);
+  return Array.from({ length: STEPS }, (_, j) => Math.exp(middle + SLOW.logSd * away(j)));
+}
+
+/**
+ * @param slowDays times of the slowest term that are tried
+ * @param weighed day since the cut and mass of every weighing, by bar
+ */
+function candidates(
+  prior: DryingPrior,
+  slowDays: readonly number[],
+  weighed: readonly (readonly { day: number; massG: number }[])[],
+): Candidate[] {
   const list: (Candidate & { log: number })[] = [];
-  const slowMid = Math.log(SLOW.days * (prior.thicknessMm / SLOW.atMm) ** 2);
-  const away = (i: number) => REACH * ((2 * i) / (STEPS - 1) - 1);
-  for (let i = 0; i < STEPS; i++) {
-    const plateau = Math.min(0.995, prior.curedShare + SHARE_SD * away(i));
-    for (let j = 0; j < STEPS; j++) {
-      const slowDays = Math.exp(slowMid + SLOW.logSd * away(j));
+  for (const [j, slow] of slowDays.entries()) {
+    const bars = weighed.map((bar) =>
+      bar.map(({ day, massG }) => ({
+        massG,
+        left: waterLeft(day / slow),
+        variance: SCALE_SD_G ** 2 + (WEATHER_SD * massG) ** 2,
+      })),
+    );
+    for (let i = 0; i < STEPS; i++) {
+      const plateau = Math.min(0.995, prior.curedShare + SHARE_SD * away(i));
       let log = -0.5 * (away(i) ** 2 + away(j) ** 2);
       let freshG = 0;
-      for (const bar of weighed) {
+      for (const bar of bars) {
         // The bar's own fresh mass is left open: what fits best, and how well the weighings tell it.
         let [ff, fm] = [0, 0];
-        const shares = bar.map(({ day, massG }) => {
-          const share = massShare(day, plateau, slowDays);
-          const variance = SCALE_SD_G ** 2 + (WEATHER_SD * massG) ** 2;
+        for (const { massG, left, variance } of bar) {
+          const share = massShare(plateau, left);
           ff += (share * share) / variance;
           fm += (share * massG) / variance;
-          return { share, massG, variance };
-        });
+        }
         const fresh = fm / ff;
-        freshG += fresh / weighed.length;
-        for (const { share, massG, variance } of shares) log -= (massG - fresh * share) ** 2 / (2 * variance);
+        freshG += fresh / bars.length;
+        for (const { massG, left, variance } of bar)
+          log -= (massG - fresh * massShare(plateau, left)) ** 2 / (2 * variance);
         log -= 0.5 * Math.log(ff);
       }
-      list.push({ log, weight: 0, plateau, slowDays, freshG: weighed.length > 0 ? freshG : 1 });
+      list.push({ log, weight: 0, plateau, slow: j, freshG: bars.length > 0 ? freshG : 1 });
     }
   }
   const most = list.reduce((m, c) => Math.max(m, c.log), Number.NEGATIVE_INFINITY);
@@ -116,18 +146,25 @@ function candidates(prior: DryingPrior, weighed: readonly (readonly { day: numbe
   return list.map(({ log, ...c }) => ({ ...c, weight: Math.exp(log - most) / sum }));
 }
 
-/** Middle and range of what the candidates say, each by its weight. */
-function rangeOf(list: readonly Candidate[], value: (c: Candidate) => number): Range {
-  const sorted = list.map((c) => [value(c), c.weight] as const).sort((a, b) => a[0] - b[0]);
-  const at = (part: number) => {
-    let sum = 0;
-    for (const [v, weight] of sorted) {
-      sum += weight;
-      if (sum >= part) return v;
-    }
-    return sorted[sorted.length - 1][0];
+/** Gives the middle and range of what the candidates say, each by its weight; what is asked for one after another, alike, is ordered once. */
+function rangesOf(list: readonly Candidate[]): (value: (c: Candidate) => number) => Range {
+  const order = list.map((_, k) => k);
+  const values = new Float64Array(list.length);
+  return (value) => {
+    list.forEach((c, k) => {
+      values[k] = value(c);
+    });
+    order.sort((a, b) => values[a] - values[b]);
+    const at = (part: number) => {
+      let sum = 0;
+      for (const k of order) {
+        sum += list[k].weight;
+        if (sum >= part) return values[k];
+      }
+      return values[order[order.length - 1]];
+    };
+    return { best: at(0.5), low: at(LOW), high: at(HIGH) };
   };
-  return { best: at(0.5), low: at(LOW), high: at(HIGH) };
 }
 
 const LEAST_WEIGHT = 1e-6;
@@ -145,16 +182,20 @@ export function dryingOf(prior: DryingPrior, weighings: readonly Weighing[], cut
     const day = Math.max(0, differenceInCalendarDays(parseISO(w.on), parseISO(cutOn)));
     byBar.set(w.bar, [...(byBar.get(w.bar) ?? []), { day, massG: w.massG }]);
   }
-  const list = candidates(prior, [...byBar.values()]).filter((c) => c.weight > LEAST_WEIGHT);
-  const readyDay = rangeOf(list, (c) => readyAfter(c.plateau, c.slowDays));
+  const slowDays = slowTimes(prior);
+  const list = candidates(prior, slowDays, [...byBar.values()]).filter((c) => c.weight > LEAST_WEIGHT);
+  const rangeOf = rangesOf(list);
+  const lefts = slowDays.map(leftByDay);
+  const readyDay = rangeOf((c) => readyAfter(c.plateau, lefts[c.slow]));
   const lastDay = Math.max(0, ...[...byBar.values()].flat().map((w) => w.day));
   const untilDay = Math.min(LONGEST_DAYS, Math.ceil(Math.max(readyDay.high, lastDay) * 1.15 + 3));
   const curve = [];
   for (let day = 0; day <= untilDay; day += day < STEEP_DAYS ? 0.5 : 2) {
-    const { best, low, high } = rangeOf(list, (c) => c.freshG * massShare(day, c.plateau, c.slowDays));
+    const left = slowDays.map((slow) => waterLeft(day / slow));
+    const { best, low, high } = rangeOf((c) => c.freshG * massShare(c.plateau, left[c.slow]));
     curve.push({ day, mass: best, low, high });
   }
-  return { curve, plateau: rangeOf(list, (c) => c.freshG * c.plateau), readyDay, isWeighed: byBar.size > 0 };
+  return { curve, plateau: rangeOf((c) => c.freshG * c.plateau), readyDay, isWeighed: byBar.size > 0 };
 }
 
 /** ISO date so many days after another. */

@@ -14,8 +14,8 @@ import { photographed, trueFace } from "../../support/madePhotos";
 function plain(left: readonly number[], right: readonly number[] = left): Pixels {
   const [width, height] = [200, 100];
   const data = new Uint8ClampedArray(4 * width * height);
-  for (let i = 0; i < width * height; i++)
-    data.set([...(i % width < width / 2 ? left : right).map(byteOf), 255], 4 * i);
+  const [a, b] = [left, right].map((colour) => [...colour.map(byteOf), 255]);
+  for (let i = 0; i < width * height; i++) data.set(i % width < width / 2 ? a : b, 4 * i);
   return { width, height, data };
 }
 
