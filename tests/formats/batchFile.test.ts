@@ -10,6 +10,7 @@ import { demoBatches } from "../../src/data/demo/studio";
 import { LARGEST_BATCH_FILE, readBatchFile, writeBatchFile } from "../../src/formats/batchFile";
 import { arbitraryPlan } from "../support/arbitraryPlan";
 import { between } from "../support/between";
+import { tries } from "../support/tries";
 
 const refusal = (text: string) => {
   const read = readBatchFile(text);
@@ -205,7 +206,7 @@ describe("derive", () => {
         expect(derived.masses).not.toBeNull();
         for (const p of derived.masses!.portions) expect(Number.isFinite(p.finishedG)).toBe(true);
       }),
-      { numRuns: 50 },
+      { numRuns: tries(50) },
     );
     const { oils, ...batter } = newPlan("No oils", 1).batters[0];
     expect(oils.length).toBeGreaterThan(0);

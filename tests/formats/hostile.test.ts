@@ -13,6 +13,7 @@ import { compileDesign } from "../../src/core/swirl/design";
 import { FAMILY_IDS } from "../../src/core/techniques/families/registry";
 import { demoBatches } from "../../src/data/demo/studio";
 import { writeBatchFile } from "../../src/formats/batchFile";
+import { tries } from "../support/tries";
 
 type Json = null | boolean | number | string | Json[] | { [key: string]: Json };
 type Place = (string | number)[];
@@ -107,7 +108,7 @@ describe("a document with one thing wrong", () => {
           expect(p.message.length).toBeLessThan(600);
         }
       }),
-      { numRuns: 700 },
+      { numRuns: tries(700) },
     );
   });
 
@@ -131,7 +132,7 @@ describe("a document with one thing wrong", () => {
           ).toBe(true);
         },
       ),
-      { numRuns: 300 },
+      { numRuns: tries(300) },
     );
   });
 

@@ -1,6 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { lineCutter, readScaleLine, scaleLine } from "../../src/formats/scaleLine";
+import { tries } from "../support/tries";
 
 describe("the lines of a scale", () => {
   it.each([
@@ -44,7 +45,7 @@ describe("the lines of a scale", () => {
           );
         },
       ),
-      { numRuns: 200 },
+      { numRuns: tries(200) },
     );
   });
 

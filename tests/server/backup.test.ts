@@ -29,6 +29,7 @@ import {
   newestBackup,
   outdated,
 } from "../../src/server/backup/store";
+import { tries } from "../support/tries";
 
 const base = mkdtempSync(join(tmpdir(), "tundish-backup-"));
 afterAll(() => rmSync(base, { recursive: true, force: true }));
@@ -171,7 +172,7 @@ describe("a backup of a studio", () => {
         // A byte that no reader looks at (a date, an attribute) may differ.
         if (read.ok) expect(read.contents.batches).toHaveLength(demoBatches("2026-11-24").length);
       }),
-      { numRuns: 12 },
+      { numRuns: tries(12) },
     );
   });
 });
@@ -235,7 +236,7 @@ describe("backups in the data directory", () => {
         expect(gone.has(dayAt(Math.max(...days)))).toBe(false);
         for (const d of days) if (d > now - 7) expect(gone.has(dayAt(d))).toBe(false);
       }),
-      { numRuns: 300 },
+      { numRuns: tries(300) },
     );
   });
 

@@ -4,6 +4,7 @@ import { createElement } from "react";
 import { renderToStaticMarkup } from "react-dom/server";
 import { describe, expect, it } from "vitest";
 import { withoutInlineStyles, withStylesAllowed } from "../../src/server/inlineStyles";
+import { tries } from "../support/tries";
 
 const page = (body: string) => `<!doctype html><html><head><title>x</title></head><body>${body}</body></html>`;
 const written = (style: Record<string, unknown>, children = "text", title?: string) =>
@@ -46,7 +47,7 @@ describe("style attributes of a page that the server wrote", () => {
         expect(without).toBe(plain);
         expect(rules(html)).not.toMatch(/[<>]/);
       }),
-      { seed: 7, numRuns: 400 },
+      { seed: 7, numRuns: tries(400) },
     );
   });
 

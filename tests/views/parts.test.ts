@@ -7,6 +7,7 @@ import { AXIS, band, half, LEFT, pointsInSight, RIGHT, ribbon, scaleOf } from ".
 import { newOperation } from "../../src/views/sheet/pours/newOperation";
 import { ask } from "../../src/views/shelf/requests";
 import { between } from "../support/between";
+import { tries } from "../support/tries";
 
 const n = between;
 const numbersIn = (path: string) => (path.match(/-?\d+(\.\d+)?/g) ?? []).map(Number);
@@ -70,7 +71,7 @@ describe("the scale of the clock", () => {
         const last = (count - 1) * everyS;
         if (last >= z.fromS && last <= z.toS) expect(kept.at(-1)).toBe(count - 1);
       }),
-      { numRuns: 30 },
+      { numRuns: tries(30) },
     );
   });
 

@@ -26,6 +26,7 @@ import { SCENTS } from "../../../src/data/demo/library";
 import { between } from "../../support/between";
 import { livedThrough } from "../../support/livedThrough";
 import { scented } from "../../support/scentedPlans";
+import { tries } from "../../support/tries";
 
 const short = scented(newPlan("On the bench", 1), { p2: "moderate" });
 const plan: Plan = { ...short, operations: layOut(short, "drop", { drops: 18 }) };
@@ -201,7 +202,7 @@ describe("arithmetic of belief", () => {
             expect(sum).toBeCloseTo(a[i * n + j], 9);
           }
       }),
-      { numRuns: 60 },
+      { numRuns: tries(60) },
     );
   });
 

@@ -7,6 +7,7 @@ import type { BenchEvent } from "../../../src/core/document/logSchema";
 import { newPlan } from "../../../src/core/document/newPlan";
 import { afterBench } from "../../../src/core/document/record";
 import type { Plan } from "../../../src/core/document/schema";
+import { tries } from "../../support/tries";
 
 const at = (s: number) => new Date(Date.UTC(2026, 10, 24, 18, 0, s)).toISOString();
 const plan = newPlan("Evening", 1);
@@ -95,7 +96,7 @@ describe("readings of the scale", () => {
           expect(massesOf(afterBench(after, ...back))).toEqual(massesOf(started));
         },
       ),
-      { seed: 12, numRuns: 120 },
+      { seed: 12, numRuns: tries(120) },
     );
   });
 

@@ -13,6 +13,7 @@ import { generator } from "../../../src/core/units/random";
 import { arbitraryPlan } from "../../support/arbitraryPlan";
 import { between } from "../../support/between";
 import { programOf, scented } from "../../support/scentedPlans";
+import { tries } from "../../support/tries";
 
 const chance = (plan: Plan, draws = 400, scale = 1) => chancesOf(programOf(plan), { seed: 7, draws, scale })!;
 
@@ -72,7 +73,7 @@ describe("hands", () => {
           )!.startS;
         expect(end(2)).toBeLessThanOrEqual(end(1) + 0.5);
       }),
-      { numRuns: 25 },
+      { numRuns: tries(25) },
     );
     const plan = newPlan("Two", 1);
     const begin = (people: 1 | 2) =>
@@ -129,7 +130,7 @@ describe("chance", () => {
         const misses = beyond.some((b) => b > 0);
         expect(c.chance).toBe(misses ? 0 : 1);
       }),
-      { numRuns: 60 },
+      { numRuns: tries(60) },
     );
   });
 
@@ -149,7 +150,7 @@ describe("chance", () => {
         const of = (p: typeof program) => chancesOf(p, { seed: 3, draws: 200, withBands: false })!.chance;
         expect(of(wider)).toBeGreaterThanOrEqual(of(program));
       }),
-      { numRuns: 12 },
+      { numRuns: tries(12) },
     );
   });
 

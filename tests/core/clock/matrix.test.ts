@@ -2,6 +2,7 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { cholesky, inverse, inverseDiagonal, solveBy, solveSymmetric } from "../../../src/core/clock/matrix";
 import { between } from "../../support/between";
+import { tries } from "../../support/tries";
 
 /** A positive definite matrix out of any square one: its product with its own transpose, and something on the diagonal. */
 const definite = fc.integer({ min: 1, max: 9 }).chain((n) =>
@@ -28,7 +29,7 @@ describe("a positive definite matrix", () => {
         }
         expect(solveBy(cholesky(a, n), b, n)).toEqual(x);
       }),
-      { seed: 8, numRuns: 100 },
+      { seed: 8, numRuns: tries(100) },
     );
   });
 
@@ -38,7 +39,7 @@ describe("a positive definite matrix", () => {
         const whole = inverse(a, n);
         inverseDiagonal(cholesky(a, n), n).forEach((v, i) => void expect(v).toBeCloseTo(whole[i * n + i], 6));
       }),
-      { seed: 9, numRuns: 100 },
+      { seed: 9, numRuns: tries(100) },
     );
   });
 });

@@ -7,6 +7,7 @@ import type { BenchEvent } from "../../../src/core/document/logSchema";
 import { newPlan } from "../../../src/core/document/newPlan";
 import { afterBench, lastNoted } from "../../../src/core/document/record";
 import { contactC } from "../../../src/core/prepare/compile";
+import { tries } from "../../support/tries";
 
 const pot = { solutionG: 450, oilsG: 1000, targetC: 35, roomC: 21 };
 
@@ -30,7 +31,7 @@ describe("lye and oils by the thermometer", () => {
         expect(togetherC).toBeGreaterThanOrEqual(Math.min(lyeC, oilsC) - 1e-9);
         expect(togetherC).toBeLessThanOrEqual(Math.max(lyeC, oilsC) + 1e-9);
       }),
-      { seed: 3, numRuns: 200 },
+      { seed: 3, numRuns: tries(200) },
     );
     // 450 g of lye at 3.6 J/(g C) and 1000 g of oils at 2: 1620 and 2000 J/C.
     expect(mixedC(60, 450, 30, 1000)).toBeCloseTo((60 * 1620 + 30 * 2000) / 3620, 9);

@@ -8,6 +8,7 @@ import { programOf } from "../../../src/core/prepare/compile";
 import { FAMILY_IDS } from "../../../src/core/techniques/families/registry";
 import { between } from "../../support/between";
 import { runningPour } from "../../support/runningPour";
+import { tries } from "../../support/tries";
 
 it("a pour that is played up to a time goes up to there as the whole of it does, with one pair of hands or two", () => {
   let leftOut = 0;
@@ -36,7 +37,7 @@ it("a pour that is played up to a time goes up to there as the whole of it does,
         });
       },
     ),
-    { numRuns: 60 },
+    { numRuns: tries(60) },
   );
   expect(leftOut).toBeGreaterThan(100);
 });

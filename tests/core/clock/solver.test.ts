@@ -13,6 +13,7 @@ import { compileProgram } from "../../../src/core/prepare/compile";
 import { computeTimeline } from "../../../src/core/prepare/timeline";
 import { FAMILY_IDS, layOut } from "../../../src/core/techniques/families/registry";
 import { CLASSES, programOf, raced, scented } from "../../support/scentedPlans";
+import { tries } from "../../support/tries";
 
 const play = (program: Program): Worth => {
   const out = makePlayed(program);
@@ -67,7 +68,7 @@ describe("the solver's search", () => {
           if (search.effort.orders > 0) expect(search.effort.orders).toBe(brute.count);
         },
       ),
-      { numRuns: 60 },
+      { numRuns: tries(60) },
     );
   });
 });
@@ -97,7 +98,7 @@ describe("the space of orders", () => {
         const worth = play(reorder(base, orderOf(space, base, { lead: null, early, late })));
         expect(mayBeat(worth, best)).toBe(false);
       }),
-      { numRuns: 200 },
+      { numRuns: tries(200) },
     );
   });
 
@@ -158,7 +159,7 @@ describe("the space of orders", () => {
           });
         },
       ),
-      { numRuns: 60 },
+      { numRuns: tries(60) },
     );
   });
 });

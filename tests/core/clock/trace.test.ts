@@ -14,6 +14,7 @@ import type { ScentClassId } from "../../../src/core/scent/classes";
 import { scentEffect } from "../../../src/core/scent/effect";
 import { rateBase } from "../../../src/core/units/dose";
 import { between } from "../../support/between";
+import { tries } from "../../support/tries";
 
 /** One cup on its own clock. */
 class Cup extends Vessels {
@@ -93,7 +94,7 @@ describe("laws", () => {
       fc.property(setting, more, (s, by) => {
         expect(minutesTo(3, change(s, by))).toBeLessThanOrEqual(minutesTo(3, s));
       }),
-      { numRuns: 40 },
+      { numRuns: tries(40) },
     );
 
   it("hotter is never slower", () => never((s, by) => ({ ...s, startC: s.startC! + 10 * by })));
@@ -107,7 +108,7 @@ describe("laws", () => {
         const minutes = order.map((scent) => minutesTo(3.2, { ...s, scent, scentAtS: 60 }));
         for (let i = 1; i < minutes.length; i++) expect(minutes[i]).toBeLessThanOrEqual(minutes[i - 1]);
       }),
-      { numRuns: 20 },
+      { numRuns: tries(20) },
     );
   });
 

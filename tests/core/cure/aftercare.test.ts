@@ -2,6 +2,7 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { CARE_WORDS, type Cared, careOf, nextCare } from "../../../src/core/cure/aftercare";
 import { CARE_ANSWERS, CARE_TASKS, type Care, type CareAnswer, type CareTask } from "../../../src/core/cure/careSchema";
+import { tries } from "../../support/tries";
 
 const FINISHED = "2026-11-24T15:00:00.000Z";
 const [MIN, HOUR] = [60_000, 3_600_000];
@@ -101,7 +102,7 @@ describe("the care after a pour", () => {
               if (!s.answered && s.dueMs !== null) expect(s.dueMs).toBeGreaterThanOrEqual(next.dueMs);
         },
       ),
-      { numRuns: 300 },
+      { numRuns: tries(300) },
     );
   });
 });

@@ -3,6 +3,7 @@ import { describe, expect, it } from "vitest";
 import { dayAfter, dryingOf, waterLeft } from "../../../src/core/cure/drying";
 import { gauss, generator } from "../../../src/core/units/random";
 import { between } from "../../support/between";
+import { depth, tries } from "../../support/tries";
 
 const CUT_ON = "2026-10-27";
 const PRIOR = { curedShare: 0.86, thicknessMm: 25 };
@@ -48,7 +49,7 @@ describe("the loss of a bar", () => {
       fc.property(between(0, 9), between(0, 9), (a, b) => {
         expect(waterLeft(Math.max(a, b))).toBeLessThanOrEqual(waterLeft(Math.min(a, b)) + 1e-12);
       }),
-      { seed: 41, numRuns: 200 },
+      { seed: 41, numRuns: tries(200) },
     );
   });
 
@@ -58,7 +59,7 @@ describe("the loss of a bar", () => {
       [0, 7, 14, 21, 28],
     ]) {
       const random = generator(20_261_127);
-      const TRIES = 120;
+      const TRIES = depth(120, 600);
       let [ready, plateau] = [0, 0];
       for (let k = 0; k < TRIES; k++) {
         const truth = truthOf(random);

@@ -18,6 +18,7 @@ import type { Plan } from "../../../src/core/document/schema";
 import { addUp } from "../../../src/core/library/addUp";
 import { gauss, generator } from "../../../src/core/units/random";
 import { between } from "../../support/between";
+import { tries } from "../../support/tries";
 
 const FINISHED = "2026-05-02T10:00:00.000Z";
 const at = (h: number) => new Date(Date.parse(FINISHED) + h * 3_600_000).toISOString();
@@ -96,7 +97,7 @@ describe("what a thumb and put-off tasks tell of a loaf's firmness", () => {
           before = known.sd;
         });
       }),
-      { seed: 7, numRuns: 80 },
+      { seed: 7, numRuns: tries(80) },
     );
     // Another formula takes over the maker's habit alone, and less surely.
     const other = firmKnowledge("f2", addUp([lesson]))!;

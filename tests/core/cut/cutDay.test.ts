@@ -19,6 +19,7 @@ import { readPlan } from "../../../src/core/document/read";
 import type { Plan } from "../../../src/core/document/schema";
 import { FINDINGS } from "../../../src/core/mould/cutDaySchema";
 import { edited } from "../../support/edited";
+import { tries } from "../../support/tries";
 
 const ON = "2026-11-27";
 const start = newPlan("Cut day", 1);
@@ -117,7 +118,7 @@ describe("the day of the cut", () => {
         expect(new Set(keys).size).toBe(keys.length);
         expect(inverses.reduce((p, i) => edited(p, i), plan)).toEqual(start);
       }),
-      { seed: 12, numRuns: 25 },
+      { seed: 12, numRuns: tries(25) },
     );
   });
 });

@@ -3,6 +3,7 @@ import { describe, expect, it } from "vitest";
 import { type Block, cutUp, divide, loafBlock, volumeMm3 } from "../../../src/core/cut/leaves";
 import { CUT_AXES, type CutStep, UNTRIMMED } from "../../../src/core/mould/cutSchema";
 import { between } from "../../support/between";
+import { tries } from "../../support/tries";
 
 const step = (fields: Partial<CutStep> & Pick<CutStep, "id" | "axis" | "division">): CutStep => ({
   ofId: null,
@@ -141,7 +142,7 @@ describe("a loaf cut up", () => {
           });
         },
       ),
-      { seed: 7, numRuns: 200 },
+      { seed: 7, numRuns: tries(200) },
     );
   });
 
@@ -171,7 +172,7 @@ describe("a loaf cut up", () => {
         const planed = divide(65.5, { ...level, isPlaned: true }, { kerfMm: 0.4, heightStepMm: stepMm });
         expect(planed?.offMm ?? [off(floor), off(top)]).toEqual([off(floor), expect.closeTo(off(top), 9)]);
       }),
-      { seed: 11, numRuns: 300 },
+      { seed: 11, numRuns: tries(300) },
     );
   });
 });

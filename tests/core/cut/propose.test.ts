@@ -15,6 +15,7 @@ import { type Cutter, OPEN_CUTTING, type Planer, type WantedBars } from "../../.
 import { cutMarks } from "../../../src/core/print/cutMarks";
 import { sayer } from "../../../src/core/units/sayer";
 import { between } from "../../support/between";
+import { tries } from "../../support/tries";
 
 const soap = { wetGPerMm3: 1e-3, curedGPerMm3: 0.87e-3 };
 const wire: Cutter = {
@@ -69,7 +70,7 @@ describe("ways to cut a loaf", () => {
           );
         }
       }),
-      { seed: 5, numRuns: 100 },
+      { seed: 5, numRuns: tries(100) },
     );
   });
 

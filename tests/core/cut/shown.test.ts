@@ -1,6 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { coloursSeen, type Section, shownWords } from "../../../src/core/cut/shown";
+import { tries } from "../../support/tries";
 
 /** 4 x 2: upper row 0 0 1 1, lower row 2 2 2 3. */
 const section: Section = { width: 4, height: 2, colour: Uint8Array.of(0, 0, 1, 1, 2, 2, 2, 3) };
@@ -29,7 +30,7 @@ describe("colours on a bar's face", () => {
         const all = coloursSeen(whole, { fromX: 0, toX: 1, fromUp: 0, toUp: 1 });
         for (const c of all) expect(together.has(c)).toBe(true);
       }),
-      { seed: 3, numRuns: 100 },
+      { seed: 3, numRuns: tries(100) },
     );
   });
 

@@ -8,6 +8,7 @@ import { newPlan } from "../../../src/core/document/newPlan";
 import { readPlan } from "../../../src/core/document/read";
 import { type CutStep, UNTRIMMED } from "../../../src/core/mould/cutSchema";
 import { sayer } from "../../../src/core/units/sayer";
+import { tries } from "../../support/tries";
 
 const plan = newPlan("Cut by hand", 1);
 const loaf = { at: { length: 0, width: 0, height: 0 }, size: { length: 250, width: 90, height: 66 } };
@@ -61,7 +62,7 @@ describe("cuts by hand", () => {
           expect(parts / volumeMm3(loaf)).toBeCloseTo(1, 9);
         }
       }),
-      { seed: 5, numRuns: 150 },
+      { seed: 5, numRuns: tries(150) },
     );
   });
 

@@ -11,6 +11,7 @@ import type { Plan } from "../../../src/core/document/schema";
 import { programOf } from "../../../src/core/prepare/compile";
 import { FAMILIES, FAMILY_IDS, knobsOf } from "../../../src/core/techniques/families/registry";
 import { between } from "../../support/between";
+import { tries } from "../../support/tries";
 
 const DRAWS = { seed: 3, draws: 60 };
 const quiet = newPlan("Evening", 1);
@@ -97,7 +98,7 @@ describe("the range that a number of draws leaves open", () => {
         expect(few.high).toBeLessThanOrEqual(1);
         expect(many.high - many.low).toBeLessThan(few.high - few.low);
       }),
-      { seed: 11, numRuns: 300 },
+      { seed: 11, numRuns: tries(300) },
     );
   });
 

@@ -8,6 +8,7 @@ import { posteriorOf, teach } from "../../../src/core/prepare/learned";
 import { firstNonFinite } from "../../../src/core/units/finite";
 import { arbitraryPlan } from "../../support/arbitraryPlan";
 import { liquid } from "../../support/liquids";
+import { tries } from "../../support/tries";
 
 describe("the guard", () => {
   it("finds the number and where it stands, in lists, objects and maps", () => {
@@ -27,7 +28,7 @@ describe("everything derived of a document is a number", () => {
         const on: Plan = { ...plan, record: { ...plan.record, startedAt } };
         expect(firstNonFinite(derive(on, 400))).toBeNull();
       }),
-      { numRuns: 60 },
+      { numRuns: tries(60) },
     );
   });
 

@@ -7,6 +7,7 @@ import { rackOf } from "../../../src/core/derive/rack";
 import type { Plan } from "../../../src/core/document/schema";
 import type { Order, OrderLine, Orders } from "../../../src/core/practice/ordersSchema";
 import { demoBatches } from "../../../src/data/demo/studio";
+import { tries } from "../../support/tries";
 
 const TODAY = "2026-11-27";
 const batch = (id: string, change: Partial<RackBatch> = {}): RackBatch => ({
@@ -106,7 +107,7 @@ describe("an order", () => {
         expect(planOf(o, batches).open).toBe(Math.max(0, wanted - there));
         expect(rackRows(paper([o]), batches).every((r) => r.free >= 0)).toBe(true);
       }),
-      { seed: 11, numRuns: 200 },
+      { seed: 11, numRuns: tries(200) },
     );
   });
 });

@@ -18,6 +18,7 @@ import { isCupPour, isTopPour, portionOf } from "../../../src/core/techniques/op
 import { between } from "../../support/between";
 import { runningPour } from "../../support/runningPour";
 import { scented } from "../../support/scentedPlans";
+import { tries } from "../../support/tries";
 
 const ASKED = { seed: 3, draws: 60, tools: [] };
 
@@ -66,7 +67,7 @@ describe("the ways to go on", () => {
           }
         }
       }),
-      { numRuns: 80 },
+      { numRuns: tries(80) },
     );
   });
 

@@ -8,6 +8,7 @@ import { readPlan } from "../../../src/core/document/read";
 import type { Plan } from "../../../src/core/document/schema";
 import { demoBatches } from "../../../src/data/demo/studio";
 import { arbitraryPlan } from "../../support/arbitraryPlan";
+import { tries } from "../../support/tries";
 
 const idsOf = (value: unknown) => linesOf(value).map((l) => l.id);
 const twinsOf = (value: unknown) => {
@@ -95,7 +96,7 @@ describe("ids of one document", () => {
         expect(names(mended)).toEqual(names(plan));
         expect(withUniqueLines(mended)).toEqual(mended);
       }),
-      { numRuns: 150 },
+      { numRuns: tries(150) },
     );
   });
 });

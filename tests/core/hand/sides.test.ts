@@ -13,6 +13,7 @@ import {
 import { fromBehind } from "../../../src/core/photo/makePhoto";
 import { generator } from "../../../src/core/units/random";
 import { photographed } from "../../support/madePhotos";
+import { tries } from "../../support/tries";
 
 const VIEWS = [60, 140].map((atMm) => ({ kind: "across" as const, atMm }));
 
@@ -29,7 +30,7 @@ describe("the figures of a face from its other side", () => {
         for (let i = together; i < end; i++) expect(other[i]).toBeCloseTo(turned[i], 12);
         expect(mirroredFigures(turned, 3)).toEqual(own);
       }),
-      { seed: 12, numRuns: 30 },
+      { seed: 12, numRuns: tries(30) },
     );
   });
 });

@@ -6,6 +6,7 @@ import { SPREAD } from "../../../src/core/clock/program";
 import { FIRM_SPREAD, firmKnowledge, firmUnknown } from "../../../src/core/cure/firmness";
 import { addUp, type Counted } from "../../../src/core/library/addUp";
 import { between } from "../../support/between";
+import { tries } from "../../support/tries";
 
 const lesson = (unknown: fc.Arbitrary<string>): fc.Arbitrary<Counted> =>
   fc.record({
@@ -59,7 +60,7 @@ describe("lessons that are added up", () => {
         expect(firm.sd).toBeCloseTo(expected.sd, 9);
         expect(firm.batches).toBe(counting.filter((l) => l.unknown.startsWith("firm:")).length);
       }),
-      { seed: 11, numRuns: 200 },
+      { seed: 11, numRuns: tries(200) },
     );
   });
 });

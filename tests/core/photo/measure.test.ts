@@ -20,6 +20,7 @@ import { homography, straighten } from "../../../src/core/photo/straighten";
 import { compileDesign } from "../../../src/core/swirl/design";
 import { between } from "../../support/between";
 import { photographed, photoOf, trueFace, truthOf } from "../../support/madePhotos";
+import { depth, tries } from "../../support/tries";
 
 const SQUARE: Corners = [
   [0.1, 0.1],
@@ -52,7 +53,7 @@ describe("straightening", () => {
         const area = (q[0] - p[0]) * (r[1] - p[1]) - (q[1] - p[1]) * (r[0] - p[0]);
         expect(Math.abs(area)).toBeLessThan(1e-9);
       }),
-      { seed: 3, numRuns: 100 },
+      { seed: 3, numRuns: tries(100) },
     );
   });
 
@@ -131,7 +132,7 @@ describe("a photo of a bar", () => {
       const { design, expected } = photographed(family);
       let [sum, n] = [0, 0];
       let slowest = 0;
-      for (let k = 0; k < 4; k++) {
+      for (let k = 0; k < depth(2, 8); k++) {
         const { fine, compared } = trueFace(compileDesign({ ...design, seed: 400 + k }), 50 + 20 * k);
         const truth = truthOf(compared, expected);
         const made = await photoOf(fine, expected, 900 + 7 * k);

@@ -2,6 +2,7 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { nextTime, preparations } from "../../../src/core/prepare/before";
 import { between } from "../../support/between";
+import { tries } from "../../support/tries";
 
 const WANTED = new Date(2026, 10, 27, 15, 0).getTime();
 const minBefore = (min: number) => WANTED - 60_000 * min;
@@ -41,7 +42,7 @@ describe("what is begun before a pour at a wanted hour", () => {
           if (i > 0) expect(p.atMs).toBeGreaterThanOrEqual(list[i - 1].atMs);
         }
       }),
-      { numRuns: 100 },
+      { numRuns: tries(100) },
     );
   });
 });

@@ -7,6 +7,7 @@ import { atHand, handsOf } from "../../../src/core/prepare/bench";
 import { meanwhile } from "../../../src/core/prepare/meanwhile";
 import type { ScheduledStep } from "../../../src/core/prepare/timeline";
 import { arbitraryPlan } from "../../support/arbitraryPlan";
+import { tries } from "../../support/tries";
 
 const asTwo = (plan: Plan): Plan => ({ ...plan, practice: { ...plan.practice, people: 2 } });
 const stepsOf = (plan: Plan) => derive(plan).timeline!.steps;
@@ -30,7 +31,7 @@ describe("two at a bench", () => {
           });
         }
       }),
-      { seed: 11, numRuns: 60 },
+      { seed: 11, numRuns: tries(60) },
     );
   });
 

@@ -10,6 +10,7 @@ import { cupWords } from "../../../src/core/techniques/operations/wording";
 import { PIPING_WINDOW } from "../../../src/core/techniques/traceWindow";
 import { arbitraryPlan } from "../../support/arbitraryPlan";
 import { between } from "../../support/between";
+import { tries } from "../../support/tries";
 
 const withScent = (plan: Plan, scentClass: ScentClassId, dosePctOfOils = 4.5): Plan => ({
   ...plan,
@@ -84,7 +85,7 @@ describe("steps", () => {
           }
         }
       }),
-      { numRuns: 40 },
+      { numRuns: tries(40) },
     );
   });
 
@@ -108,7 +109,7 @@ describe("the clock of a plan", () => {
         const stronger = withBatter(plan, { water: { method: "concentration", value: batter.water.value + 5 * by } });
         expect(reach(stronger, id)).toBeLessThanOrEqual(base + 30);
       }),
-      { numRuns: 40 },
+      { numRuns: tries(40) },
     );
   });
 

@@ -11,6 +11,7 @@ import { portionOf } from "../../../src/core/techniques/operations/registry";
 import { windowOf } from "../../../src/core/techniques/windows";
 import { between } from "../../support/between";
 import { edited } from "../../support/edited";
+import { tries } from "../../support/tries";
 
 const said = (plan: Plan, field = "") =>
   derive(plan)
@@ -136,7 +137,7 @@ describe("lanes", () => {
         const at = (w: number) => high(inFamily("crossings", { widthMm: 5 * w + 8, dividers }));
         expect(at(width + more)).toBeGreaterThanOrEqual(at(width));
       }),
-      { numRuns: 25 },
+      { numRuns: tries(25) },
     );
   });
 

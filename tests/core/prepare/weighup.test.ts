@@ -13,6 +13,7 @@ import { openItems, WEIGH_UP_STAGES, type WeighUpItem } from "../../../src/core/
 import { METRIC, US } from "../../../src/core/units/quantities";
 import { arbitraryPlan } from "../../support/arbitraryPlan";
 import { between } from "../../support/between";
+import { tries } from "../../support/tries";
 
 const itemsOf = (plan: Plan, units = METRIC): WeighUpItem[] => derive(plan, undefined, units).weighUp;
 const sumOf = (items: readonly WeighUpItem[], prefix: string) =>
@@ -53,7 +54,7 @@ describe("the weigh-up sheet of any plan", () => {
         for (const i of items.filter((x) => ["oils", "lye", "scents"].includes(x.stage) && x.massG !== null))
           expect(i.massG).toBeGreaterThan(0);
       }),
-      { numRuns: 60 },
+      { numRuns: tries(60) },
     );
   });
 
@@ -73,7 +74,7 @@ describe("the weigh-up sheet of any plan", () => {
           expect(Math.abs(weighed - (cup.colourG + cup.carrierG + cup.carrierWaterG))).toBeLessThan(0.1);
         }
       }),
-      { numRuns: 60 },
+      { numRuns: tries(60) },
     );
   });
 
@@ -92,7 +93,7 @@ describe("the weigh-up sheet of any plan", () => {
             expect(i.spoonDensityGPerMl).toBeNull();
         }
       }),
-      { numRuns: 40 },
+      { numRuns: tries(40) },
     );
   });
 

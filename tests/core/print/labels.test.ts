@@ -1,6 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { batchCode, LABEL_SHEETS, type Label, labelLines, labelSheets, wrapped } from "../../../src/core/print/labels";
+import { tries } from "../../support/tries";
 
 const label: Label = {
   name: "Meteor Shower",
@@ -45,7 +46,7 @@ describe("labels", () => {
         expect(lines.join("").replaceAll(/\s/g, "")).toBe(text.replaceAll(/\s/g, ""));
         for (const l of lines) expect(l.length).toBeLessThanOrEqual(52);
       }),
-      { seed: 9, numRuns: 60 },
+      { seed: 9, numRuns: tries(60) },
     );
   });
 

@@ -2,6 +2,7 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { areaOf, outlineSvg, ringsOf } from "../../../src/core/print/outlines";
 import type { IndexImage } from "../../../src/core/swirl/face";
+import { tries } from "../../support/tries";
 
 const image = (width: number, rows: number[]): IndexImage => ({
   width,
@@ -53,7 +54,7 @@ describe("outlines of a picture", () => {
           }
         },
       ),
-      { numRuns: 200 },
+      { numRuns: tries(200) },
     );
   });
 

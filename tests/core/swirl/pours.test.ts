@@ -13,6 +13,7 @@ import { STRETCHES } from "../../../src/core/swirl/stretches";
 import { generator } from "../../../src/core/units/random";
 import { between } from "../../support/between";
 import { expectInside } from "../../support/points";
+import { tries } from "../../support/tries";
 
 const BOX = { lengthMm: 240, widthMm: 90, levelMm: 50, seed: 11 };
 const eddies: Eddy[] = [
@@ -84,7 +85,7 @@ describe.each(OPERATIONS)("%s", (_, operation) => {
         expect(from).not.toBeNull();
         misses.push(Math.hypot(from!.x - p.x, from!.y - p.y, from!.z - p.z));
       }),
-      { seed: 4, numRuns: 600 },
+      { seed: 4, numRuns: tries(600) },
     );
     misses.sort((a, b) => a - b);
     // In the corners a disc has next to no face left, and its radius is known less well.
@@ -201,7 +202,7 @@ describe("charts keep areas", () => {
         for (let k = 0; k < 40; k++) z += (here.v - at(u + 0.01, z).v) * 0.5;
         if (z > 0.005 && z < 0.995) expect(at(u + 0.01, z).b).toBeGreaterThan(here.b);
       }),
-      { seed: 3, numRuns: 200 },
+      { seed: 3, numRuns: tries(200) },
     );
   });
 });

@@ -23,6 +23,7 @@ import { between } from "../../support/between";
 import { colourShares } from "../../support/colourShares";
 import { freeStroke } from "../../support/freeStroke";
 import { image, repeat } from "../../support/images";
+import { tries } from "../../support/tries";
 
 function designFor(family: FamilyId, trace?: number): Design {
   const plan = planOfFamily(family);
@@ -141,7 +142,7 @@ describe.each(MOVES)("%s", (_, operation, toleranceMm) => {
             : Math.hypot(points.x[0] - from.x, points.y[0] - from.y, points.z[0] - from.z),
         );
       }),
-      { numRuns: 600, seed: 11 },
+      { numRuns: tries(600), seed: 11 },
     );
     misses.sort((a, b) => a - b);
     expect(misses[Math.floor(misses.length * 0.99)]).toBeLessThan(toleranceMm);

@@ -12,6 +12,7 @@ import { generator } from "../../../src/core/units/random";
 import { between } from "../../support/between";
 import { colourShares } from "../../support/colourShares";
 import { expectInside } from "../../support/points";
+import { tries } from "../../support/tries";
 
 const BOX = { lengthMm: 250, widthMm: 90 };
 const AREA = BOX.lengthMm * BOX.widthMm;
@@ -158,7 +159,7 @@ describe("designs", () => {
           expect(Math.abs(found[colour] - poured)).toBeLessThan(0.015);
         }
       }),
-      { numRuns: 25 },
+      { numRuns: tries(25) },
     );
   });
 

@@ -10,6 +10,7 @@ import { pathOf, strokeWays, topWays, wireWays } from "../../../src/core/swirl/w
 import { STROKE_PATHS } from "../../../src/core/techniques/operations/stroke";
 import { generator } from "../../../src/core/units/random";
 import { between } from "../../support/between";
+import { tries } from "../../support/tries";
 
 const [L, W, LEVEL] = [254, 89, 60];
 const straight: PassLine = { atMm: L / 2, sense: 1, share: 1, bowMm: 0, swingMm: 0, waves: 0 };
@@ -161,7 +162,7 @@ describe("a tool drawn from wall to wall", () => {
         expect(Math.hypot(point.x - x, point.y - y)).toBeLessThan(1e-6);
         expect(bx >= 0 && bx <= L && by >= 0 && by <= W).toBe(true);
       }),
-      { seed: 5, numRuns: 400 },
+      { seed: 5, numRuns: tries(400) },
     );
   });
 

@@ -9,6 +9,7 @@ import { type Knobs, RESCUES } from "../../../src/core/techniques/families/famil
 import { evenParts, inTurn } from "../../../src/core/techniques/families/pours";
 import { FAMILIES, FAMILY_IDS, type FamilyId, knobsOf, layOut } from "../../../src/core/techniques/families/registry";
 import { operationSchema, portionOf } from "../../../src/core/techniques/operations/registry";
+import { tries } from "../../support/tries";
 
 const NAMES = ["Moon", "Ink", "Brass", "Ember", "Fern", "Rose"];
 
@@ -79,7 +80,7 @@ describe.each(FAMILY_IDS)("the recipe of %s", (id) => {
           expect(onTop, p.name).toBeCloseTo(p.keptBackPct > 0 ? 100 : 0, 6);
         }
       }),
-      { numRuns: 60 },
+      { numRuns: tries(60) },
     );
   });
 
@@ -104,7 +105,7 @@ describe.each(FAMILY_IDS)("the recipe of %s", (id) => {
         const poured = designs.get("m1")!.pours.reduce((sum, p) => sum + ("volumeMm3" in p ? p.volumeMm3 : 0), 0);
         expect(compiled.levelMm).toBeCloseTo(poured / (lengthMm * widthMm), 3);
       }),
-      { numRuns: 12 },
+      { numRuns: tries(12) },
     );
   });
 

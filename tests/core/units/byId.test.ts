@@ -1,6 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { byId } from "../../../src/core/units/byId";
+import { tries } from "../../support/tries";
 
 describe("a row by its id", () => {
   it("law: is the one that the list holds, in a short list as in a long one, the first time and again", () => {
@@ -11,7 +12,7 @@ describe("a row by its id", () => {
         expect(byId(rows, row.id)).toBe(row);
         expect(byId(rows, row.id)).toBe(row);
       }),
-      { seed: 5, numRuns: 200 },
+      { seed: 5, numRuns: tries(200) },
     );
   });
 

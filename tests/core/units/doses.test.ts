@@ -7,6 +7,7 @@ import { newPlan, plainColourant, plainScent } from "../../../src/core/document/
 import type { Plan } from "../../../src/core/document/schema";
 import { METRIC, saySpoons } from "../../../src/core/units/quantities";
 import { between } from "../../support/between";
+import { tries } from "../../support/tries";
 
 const mica = plainColourant("c1", "Ink", "mica", "#24475a");
 const withInk = (change: Partial<typeof mica>): Plan => {
@@ -67,7 +68,7 @@ describe("doses in all", () => {
         expect(masses.batters[0].additives[0].massG).toBeCloseTo(additiveG, 6);
         expect(masses.portions[2].scentG).toBeCloseTo(scentG, 6);
       }),
-      { numRuns: 40 },
+      { numRuns: tries(40) },
     );
   });
 

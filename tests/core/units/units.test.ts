@@ -13,6 +13,7 @@ import {
 } from "../../../src/core/units/quantities";
 import { cutTo } from "../../../src/core/units/text";
 import { between } from "../../support/between";
+import { tries } from "../../support/tries";
 
 const value = (text: string, kind: QuantityKind, units = METRIC) => {
   const read = parseQuantity(text, kind, units);
@@ -89,7 +90,7 @@ describe("quantities as people write them", () => {
           parseNumber(text);
         },
       ),
-      { numRuns: 500 },
+      { numRuns: tries(500) },
     );
   });
 });

@@ -1,6 +1,6 @@
-import { mkdirSync, mkdtempSync, rmSync, writeFileSync } from "node:fs";
+import { existsSync, mkdirSync, mkdtempSync, readdirSync, rmSync, utimesSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
-import { join } from "node:path";
+import { dirname, join } from "node:path";
 import { pathToFileURL } from "node:url";
 import type { Plugin, ResolvedConfig } from "vite";
 import { afterAll, describe, expect, it } from "vitest";
@@ -18,8 +18,8 @@ writeFileSync(
 );
 
 type Resolve = (source: string, importer?: string) => Promise<string | null>;
-function resolverOf(watch: object | null): Resolve {
-  const plugin: Plugin = nativeCore(folders);
+function resolverOf(watch: object | null, of = folders): Resolve {
+  const plugin: Plugin = nativeCore(of);
   (plugin.configResolved as (config: ResolvedConfig) => void)({ server: { watch } } as ResolvedConfig);
   return plugin.resolveId as unknown as Resolve;
 }
@@ -29,13 +29,27 @@ describe("modules that Node reads by itself", () => {
   it("are those below the folder, each a file of its own without types, that share what they hold", async () => {
     const resolveId = resolverOf(null);
     const at = await resolveId("../src/cup", test);
-    expect(at).toBe(join(folders.built, "cup.mjs"));
-    expect(await resolveId("./mould/level", join(folders.sources, "cup.ts"))).toBe(
-      join(folders.built, "mould/level.mjs"),
-    );
+    const whole = dirname(at!);
+    expect(dirname(whole)).toBe(folders.built);
+    expect(await resolveId("./mould/level", join(folders.sources, "cup.ts"))).toBe(join(whole, "mould/level.mjs"));
     const cup = await import(/* @vite-ignore */ pathToFileURL(at!).href);
     cup.pour();
     expect(cup.poured).toBe(62);
+  });
+
+  it("are made once for all that ask at once, whole or not at all, and what is long of no use is taken away", async () => {
+    const old = join(folders.built, "0123456789abcdef");
+    mkdirSync(old, { recursive: true });
+    utimesSync(old, 1, 1);
+    const own = { ...folders, sources: join(folder, "other") };
+    mkdirSync(own.sources);
+    writeFileSync(join(own.sources, "wire.ts"), "export const wireMm = 0.5;");
+    const asked = [1, 2, 3].map(() => resolverOf(null, own)("../other/wire", test));
+    const places = await Promise.all(asked);
+    expect(new Set(places).size).toBe(1);
+    expect(existsSync(places[0]!)).toBe(true);
+    expect(readdirSync(folders.built).filter((name) => name.includes("-"))).toEqual([]);
+    expect(existsSync(old)).toBe(false);
   });
 
   it("are no packages, no other folder's, and none that is gone", async () => {
