@@ -1,4 +1,4 @@
-// Tries laws and estimates at length, on other inputs at every run: `npm run trials`. The tests of every day try them less often, always on the same.
+// Tries laws and estimates at length, on other inputs at every run where a law does not fix its own: `npm run trials`. The tests of every day try them less often, always on the same.
 import { folderInMemory } from "./memory.mjs";
 import { bin, environment, installPackages, run } from "./tooling.mjs";
 

@@ -2,7 +2,8 @@ import { type ChildProcess, spawn } from "node:child_process";
 import { mkdtempSync, rmSync } from "node:fs";
 import { networkInterfaces, tmpdir } from "node:os";
 import { join } from "node:path";
-import { expect, SHORT_LIVED, test } from "./servers";
+import { SHORT_LIVED } from "../../tools/reliability/kill";
+import { expect, test } from "./servers";
 
 const own = Object.values(networkInterfaces())
   .flatMap((list) => list ?? [])

@@ -3,6 +3,7 @@ import { mkdtemp, rm } from "node:fs/promises";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { test as base, expect } from "@playwright/test";
+import { SHORT_LIVED } from "../../tools/reliability/kill";
 import { addressOf, answering, isUp } from "./address";
 
 export interface OwnServer {
@@ -15,11 +16,6 @@ export interface OwnServer {
 
 /** The first of the ports on which a test has a server of its own, one for each that runs side by side. */
 const OWN_PORT = 4500;
-
-/**
- * How a server is started that lives for seconds: what its engine is compiled with once more, for speed, it never earns back. Three quarters of the work of a start.
- */
-export const SHORT_LIVED = ["--liftoff-only", "scripts/start.mjs"];
 
 type Start = (port: number, environment?: Record<string, string>) => Promise<OwnServer>;
 

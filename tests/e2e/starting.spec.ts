@@ -3,7 +3,8 @@ import { cpSync, existsSync, mkdtempSync, rmSync, writeFileSync } from "node:fs"
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { newPlan } from "../../src/core/document/newPlan";
-import { expect, SHORT_LIVED, test } from "./servers";
+import { SHORT_LIVED } from "../../tools/reliability/kill";
+import { expect, test } from "./servers";
 
 /** Servers of a test: none outlives it, whatever became of it. */
 const children: ChildProcess[] = [];

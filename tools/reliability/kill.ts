@@ -2,6 +2,9 @@ import { type ChildProcess, spawn } from "node:child_process";
 import { newPlan } from "../../src/core/document/newPlan";
 import { generator } from "../../src/core/units/random";
 
+/** How a server is started that lives for seconds: what its engine is compiled with once more, for speed, it never earns back. Four fifths of the work of a start. */
+export const SHORT_LIVED = ["--liftoff-only", "scripts/start.mjs"];
+
 export interface KillReport {
   rounds: number;
   /** Rounds in which the process was killed while it started. */
@@ -58,7 +61,7 @@ export async function killRounds(options: {
   const starts: number[] = [];
 
   const start = () => {
-    const child = spawn(process.execPath, ["--liftoff-only", "scripts/start.mjs"], {
+    const child = spawn(process.execPath, SHORT_LIVED, {
       env: environment,
       stdio: "ignore",
     });
