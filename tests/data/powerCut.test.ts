@@ -7,12 +7,7 @@ describe("a power cut while batches are saved", () => {
   const COUNT = 4;
   let images: Image[];
   beforeAll(async () => {
-    ({ images } = await cutDuring(
-      "saving",
-      COUNT,
-      () => 24,
-      (directory, diary) => saveLater(directory, diary, 220),
-    ));
+    ({ images } = await cutDuring("saving", COUNT, () => 24, saveLater));
   });
 
   eachKeepsAll(COUNT, "image %i opens with everything that was acknowledged", (k) => images[k]);
@@ -32,7 +27,7 @@ describe("the forgetful disk", () => {
       () => 10,
       (directory, diary) => {
         saved = diary.acknowledged;
-        return saveLater(directory, diary, 60);
+        return saveLater(directory, diary);
       },
       { syncsReally: false, mayCut: () => saved.size > 3 },
     );

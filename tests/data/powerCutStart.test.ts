@@ -4,11 +4,21 @@ import { drizzle } from "drizzle-orm/pglite";
 import { migrate } from "drizzle-orm/pglite/migrator";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { newPlan } from "../../src/core/document/newPlan";
+import { preparedDatabase } from "../../src/data/embedded";
 import { openDatabase } from "../../src/data/open";
-import { openEngine } from "../../src/data/syncedFiles";
+import { copyTree, openEngine } from "../../src/data/syncedFiles";
 import { base, clearAway, cutDuring, eachKeepsAll, type Image, saveMany, titleOf } from "../support/cutRuns";
 
 afterAll(clearAway);
+
+/** The engine on files of a new database that holds nothing yet: those made ready at build time, emptied, where they are there, which takes a fifth of creating them. */
+async function emptyEngine(files: string) {
+  if (!existsSync(join(preparedDatabase(), "PG_VERSION"))) return openEngine(files);
+  copyTree(preparedDatabase(), files);
+  const engine = await openEngine(files);
+  await engine.exec("drop schema drizzle cascade; drop schema public cascade; create schema public");
+  return engine;
+}
 
 describe("a power cut while a database of an older Tundish is brought up to date", () => {
   const COUNT = 3;
@@ -22,7 +32,7 @@ describe("a power cut while a database of an older Tundish is brought up to date
     writeFileSync(journal, JSON.stringify({ ...rest, entries: entries.slice(0, 1) }));
     const directory = join(base, "migrating");
     mkdirSync(directory);
-    const engine = await openEngine(join(directory, "database"));
+    const engine = await emptyEngine(join(directory, "database"));
     await migrate(drizzle(engine), { migrationsFolder: older });
     for (let i = 0; i < 6; i++)
       await engine.query("insert into batches (id, document) values ($1, $2)", [
@@ -56,7 +66,7 @@ describe("a power cut during the very first start", () => {
       "first",
       COUNT,
       (at) => (isInPlace(at) ? 40 : 400),
-      (directory, diary) => saveMany(directory, diary, 90),
+      saveMany,
       // Half of the cuts before the database stands in its place, half after.
       { mayCut: (at, taken) => taken < COUNT / 2 || isInPlace(at) },
     ));

@@ -24,6 +24,8 @@ export interface Diary {
   isArmed: boolean;
   /** Numbers of this run, the same whatever ran before it. */
   random: () => number;
+  /** Whether the power went as often as was wanted: what is done from then on is seen by nobody. */
+  isOver: () => boolean;
 }
 
 export const base = mkdtempSync(join(tmpdir(), "tundish-power-"));
@@ -46,13 +48,14 @@ export async function cutDuring(
   const disk = new ForgetfulDisk(directory, `${directory}-disk`);
   disk.syncsReally = syncsReally;
   const random = generator(hashSeed(SEED, name));
-  const diary: Diary = { acknowledged: new Map(), onItsWay: null, isArmed: true, random };
   const images: Image[] = [];
+  const isOver = () => images.length >= wanted;
+  const diary: Diary = { acknowledged: new Map(), onItsWay: null, isArmed: true, random, isOver };
   const next = (of: number) => 1 + Math.floor(random() * 2 * of);
   let apart = gap(directory);
   let left = next(apart);
   disk.onCall = () => {
-    if (!diary.isArmed || images.length >= wanted || !mayCut(directory, images.length)) return;
+    if (!diary.isArmed || isOver() || !mayCut(directory, images.length)) return;
     const now = gap(directory);
     if (now !== apart) left = next(now);
     apart = now;
@@ -73,17 +76,20 @@ export async function cutDuring(
 }
 
 /** Makes a database, and saves in it once it is open, from then on under the threat of a cut. */
-export async function saveLater(directory: string, diary: Diary, times: number): Promise<void> {
+export async function saveLater(directory: string, diary: Diary): Promise<void> {
   diary.isArmed = false;
-  await saveMany(directory, diary, times);
+  await saveMany(directory, diary);
 }
 
-/** Saves, new batches and deletions, one after another. */
-export async function saveMany(directory: string, diary: Diary, times: number): Promise<void> {
+/** More saves than any run needs. */
+const MOST_SAVES = 1000;
+
+/** Saves, new batches and deletions, one after another, until the power went for the last time. */
+export async function saveMany(directory: string, diary: Diary): Promise<void> {
   const { db, close } = await openDatabase(directory);
   diary.isArmed = true;
   const { acknowledged, random } = diary;
-  for (let i = 0; i < times; i++) {
+  for (let i = 0; i < MOST_SAVES && !diary.isOver(); i++) {
     const id = `b${Math.floor(random() * 8)}`;
     const seen = acknowledged.get(id) ?? null;
     diary.onItsWay = id;
