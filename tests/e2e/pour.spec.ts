@@ -3,10 +3,10 @@ import { expect, leadByKey, newBatch, newPour, pourOn, press, saved, test, weigh
 
 test.use({ isDrawn: false, serviceWorkers: "allow" });
 
-test("a batch is poured: steps by key, a reload goes on at the same step and time, then the book and the shelf", async ({
+test("a pour begins at the weigh-up: steps by key, a check, and a reload goes on at the same step and time", async ({
   page,
 }) => {
-  await newBatch(page, "Poured today");
+  await newBatch(page, "Begun today");
   await weighUp(page);
   await page.getByRole("button", { name: /start the clock/ }).click();
   const instruction = page.getByTestId("instruction");
@@ -38,7 +38,18 @@ test("a batch is poured: steps by key, a reload goes on at the same step and tim
   await expect(instruction).toHaveText(/^Weigh out Brass/);
   await page.keyboard.press("u");
   await expect(instruction).toHaveText(/^Weigh out Ink/);
+});
 
+test("a batch is poured to its end by key, judged in the book, and stands on the shelf as it was poured", async ({
+  page,
+}) => {
+  await newPour(page, "Poured today");
+  await page.getByRole("button", { name: /start the clock/ }).click();
+  await expect(page.getByTestId("instruction")).toHaveText("Pour the lye into the oils");
+  await press(page, "Space Space t 2");
+  await page.getByRole("button", { name: /light/ }).click();
+  await expect(page.getByText("Last check: Ink light")).toBeVisible();
+  await press(page, "n 1");
   await pourOn(page);
   await page.getByRole("link", { name: "To the book" }).click();
   const happened = page.getByTestId("happened");

@@ -40,11 +40,18 @@ async function photograph(page: Page): Promise<void> {
   const { hash, widthPx, heightPx } = await kept.json();
   const photo = {
     ...{ id: "q1", hash, widthPx, heightPx, addedAt: new Date().toISOString(), takenOn: null, note: "" },
-    ...{ bar: { mouldId: document.moulds[0].id, number: 1 }, corners: null, isLeftOut: false, measured: null },
+    ...{
+      bar: { mouldId: document.moulds[0].id, number: 1 },
+      corners: null,
+      whiteAt: null,
+      isLeftOut: false,
+      measured: null,
+    },
   };
   const record = { ...document.record, photos: [photo] };
   const headers = { "if-match": `"${version}"` };
-  await page.request.put(path, { headers, data: { ...document, record } });
+  const put = await page.request.put(path, { headers, data: { ...document, record } });
+  expect(put.status()).toBe(200);
 }
 
 /** An order that is too late, for the page of them. */

@@ -2,6 +2,9 @@ import { readFile } from "node:fs/promises";
 import type { Page } from "@playwright/test";
 import { expect, newBatch, saved, test } from "./journey";
 
+// The last file by its name: one after another its tests would keep one browser waiting for the other.
+test.describe.configure({ mode: "parallel" });
+
 const bytes = (page: Page, name: RegExp) =>
   page.getByRole("img", { name }).evaluate((c) => (c as HTMLCanvasElement).toDataURL());
 const CUT = /^Predicted cut, /;
