@@ -1,6 +1,7 @@
 // One command from a fresh clone: installs what is missing, then lint, types, unit and browser tests. Ends with "N passed, N failed".
 import { spawn } from "node:child_process";
-import { existsSync, mkdirSync, openSync, readdirSync, readFileSync, rmSync } from "node:fs";
+import { existsSync, mkdirSync, mkdtempSync, openSync, readdirSync, readFileSync, rmSync } from "node:fs";
+import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { folderInMemory } from "./memory.mjs";
 import { refuseOldNode } from "./starting.mjs";
@@ -73,10 +74,10 @@ function report(file) {
 }
 
 /** Runs a program beside what comes next; what it says is shown once it is over. Resolves to its exit code. */
-function beside(file, command, args) {
+function beside(file, command, args, env = environment) {
   const log = report(file);
   const into = openSync(log, "w");
-  const child = spawn(command, args, { cwd: root, env: environment, stdio: ["ignore", into, into] });
+  const child = spawn(command, args, { cwd: root, env, stdio: ["ignore", into, into] });
   return new Promise((resolve) => {
     child.on("error", () => resolve(1));
     child.on("exit", (code) => {
@@ -107,6 +108,12 @@ if (!installPostgres()) {
   console.error("No PostgreSQL server: install Debian's package `postgresql`, or name its programs in POSTGRES_BIN.");
   failed++;
 }
+// The studio that the journeys meet is laid out meanwhile: they begin at once.
+const demo = mkdtempSync(join(environment.TMPDIR ?? tmpdir(), "tundish-journeys-"));
+const laidOut = beside("demo.log", bin("tsx"), ["tools/load-demo.ts", "--few"], {
+  ...environment,
+  TUNDISH_DATA_DIR: demo,
+});
 const reporters = ["--reporter=dot", "--reporter=json", `--outputFile.json=${report("unit.json")}`];
 const unit = run(bin("vitest"), ["run", ...reporters]);
 addReport(
@@ -115,9 +122,10 @@ addReport(
   unit,
 );
 begin("browser");
+count((await laidOut) === 0);
 if (installChromium()) {
   report("e2e.json");
-  const e2e = run(bin("playwright"), ["test"]);
+  const e2e = run(bin("playwright"), ["test"], { env: { ...environment, TUNDISH_LAID_OUT: demo } });
   // A journey that passed on its second try passed; the reporter above names it as flaky, and it is said once more at the end.
   addReport("e2e.json", (r) => [r.stats.expected + r.stats.flaky, r.stats.unexpected], e2e);
   const { flaky } = existsSync(join(root, ".cache", "e2e.json"))
@@ -128,6 +136,7 @@ if (installChromium()) {
   console.error("No Chromium: install Debian's package `chromium`, or name one in CHROMIUM_PATH.");
   failed++;
 }
+rmSync(demo, { recursive: true, force: true });
 begin("end");
 console.log(`\n${passed} passed, ${failed} failed`);
 process.exit(failed === 0 ? 0 : 1);

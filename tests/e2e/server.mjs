@@ -1,6 +1,6 @@
-// Servers with demo data in directories of their own, one for each browser test that runs side by side. The demo is laid out once.
+// Servers with demo data in directories of their own, one for each browser test that runs side by side. The demo is laid out once, here or before in TUNDISH_LAID_OUT.
 import { spawn, spawnSync } from "node:child_process";
-import { cpSync, mkdtempSync, rmSync } from "node:fs";
+import { cpSync, existsSync, mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { bin, environment, root } from "../../scripts/tooling.mjs";
@@ -10,9 +10,12 @@ const directory = mkdtempSync(join(tmpdir(), "tundish-e2e-"));
 const own = (port) => join(directory, port);
 const env = (port) => ({ ...environment, TUNDISH_DATA_DIR: own(port), HOST: "127.0.0.1", PORT: port });
 const run = { cwd: root, stdio: "inherit" };
-const [first, ...others] = ports;
-if (spawnSync(bin("tsx"), ["tools/load-demo.ts", "--few"], { ...run, env: env(first) }).status !== 0) process.exit(1);
-for (const port of others) cpSync(own(first), own(port), { recursive: true });
+const demo = process.env.TUNDISH_LAID_OUT ?? join(directory, "demo");
+if (!existsSync(demo)) {
+  const layOut = { ...run, env: { ...environment, TUNDISH_DATA_DIR: demo } };
+  if (spawnSync(bin("tsx"), ["tools/load-demo.ts", "--few"], layOut).status !== 0) process.exit(1);
+}
+for (const port of ports) cpSync(demo, own(port), { recursive: true });
 const children = ports.map((port) => spawn(process.execPath, ["scripts/start.mjs"], { ...run, env: env(port) }));
 const stop = () => {
   for (const child of children) child.kill("SIGTERM");
