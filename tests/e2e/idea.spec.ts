@@ -1,13 +1,16 @@
-import { drawn, expect, newBatch, saved, test } from "./journey";
+import { drawn, expect, newBatch, openedStill, saved, test, watchOpening } from "./journey";
 
 const card = (page: import("@playwright/test").Page, family: string) => page.locator(`[data-family="${family}"]`);
 
 test("a batch starts from an idea: what is fixed narrows the wall, one press opens the sheet laid out", async ({
   page,
 }) => {
+  await watchOpening(page);
   await page.goto("/");
   await page.getByRole("link", { name: "New batch" }).click();
   await expect(page.getByText(/\d+ can be done/)).toBeVisible();
+  // All of the wall came without moving what stood there.
+  await openedStill(page, "a new batch");
   const chance = async (family: string) => Number(/(\d+) %/.exec((await card(page, family).textContent())!)![1]);
   const before = await chance("in-pot");
   await page.getByRole("combobox", { name: "Scent" }).selectOption({ label: "Clove & Amber" });

@@ -73,6 +73,24 @@ export const test = base.extend<{ said: string[]; isDrawn: boolean }>({
 });
 export { expect };
 
+/** Has a page watch itself from its first moment on: what moves by itself, and what the policy blocks. */
+export const watchOpening = (page: Page) =>
+  page.addInitScript(() => {
+    const seen = { shift: 0, blocked: [] as string[] };
+    Object.assign(window, { seen });
+    new PerformanceObserver((list) => {
+      for (const e of list.getEntries() as (PerformanceEntry & { value: number })[]) seen.shift += e.value;
+    }).observe({ type: "layout-shift", buffered: true });
+    addEventListener("securitypolicyviolation", (e) => seen.blocked.push(`${e.violatedDirective} ${e.blockedURI}`));
+  });
+
+/** Holds that nothing jumped while a watched page opened, and that the policy blocked nothing of it. @param name of the page, said where it fails */
+export async function openedStill(page: Page, name: string): Promise<void> {
+  const seen = await page.evaluate(() => (window as unknown as { seen: { shift: number; blocked: string[] } }).seen);
+  expect(seen.blocked, name).toEqual([]);
+  expect(seen.shift, name).toBeLessThan(0.05);
+}
+
 /** Presses keys one after the other, parted by spaces. */
 export async function press(page: Page, keys: string): Promise<void> {
   for (const key of keys.split(" ")) await page.keyboard.press(key);

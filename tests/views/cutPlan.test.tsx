@@ -1,5 +1,6 @@
 import { fireEvent, render, screen, within } from "@testing-library/react";
 import { useState } from "react";
+import { renderToString } from "react-dom/server";
 import { describe, expect, it } from "vitest";
 import { computeMasses } from "../../src/core/batter/masses";
 import { loafBlock } from "../../src/core/cut/leaves";
@@ -148,6 +149,14 @@ it("says which colours every bar shows, once all of them are drawn, and when it 
   expect(screen.getByTestId("cut-when").textContent).not.toContain("Single wire");
   expect(screen.getByTestId("cut-when").textContent).toMatch(/^Cut best after \d+ h/);
   expect(render(<When after={null} finishedAt={null} />).container.textContent).toBe("");
+  // The page that the server wrote says hours, and leaves room for the times that take their place.
+  const poured = <When after={after} finishedAt="2026-03-01T10:00:00.000Z" />;
+  const box = document.createElement("div");
+  box.innerHTML = renderToString(poured);
+  expect(box.textContent).toMatch(/^Cut best after \d+ h \(/);
+  const alive = render(poured).container.textContent ?? "";
+  expect(alive).toMatch(/^Cut best at \w{3} \d+ Mar, /);
+  expect(Math.abs((box.textContent ?? "").length - alive.length)).toBeLessThanOrEqual(9);
 });
 
 it("what is wanted is set field by field; a box is three sizes, and can be left open again", () => {

@@ -1,9 +1,9 @@
 import { type ReactNode, useMemo, useState } from "react";
 import type { Change } from "../../core/advise/changes";
 import { barsOf } from "../../core/cut/bars";
-import { CHOICE_ORDERS, type Choice, type ChoiceOrder, sortChoices } from "../../core/derive/choices";
+import { CHOICE_ORDERS, type Choice, type ChoiceOrder } from "../../core/derive/choices";
 import type { Plan } from "../../core/document/schema";
-import { FAMILIES, FAMILY_IDS, type FamilyId } from "../../core/techniques/families/registry";
+import { FAMILIES, type FamilyId } from "../../core/techniques/families/registry";
 import { CHOICE_KEYS } from "../keys/screens";
 import { useKeys } from "../keys/useKeys";
 import { useBench } from "../parts/bench";
@@ -13,6 +13,7 @@ import { Flows } from "./Flows";
 import { InHand } from "./InHand";
 import { Opens } from "./Opens";
 import { useChoices } from "./useChoices";
+import { usePlaces } from "./usePlaces";
 import { percent, toneOf, Wall } from "./Wall";
 
 /** Designs side by side in a wide window: what the arrows up and down go by. */
@@ -48,14 +49,13 @@ export function Chooser({
   const [order, setOrder] = useState<ChoiceOrder>("chance");
   const [taken, take] = useState<FamilyId | null>(null);
   const choices = [...found.values()].flatMap((a) => a.choice ?? []);
-  const { can, out } = sortChoices(choices, order);
+  const { can, out, arriving } = usePlaces(choices, order, left > 0);
   const faces = new Map([...found.values()].flatMap((a) => (a.face ? [[a.family, a.face] as const] : [])));
-  // Places are given out once all are there: until then every design arrives in a place of its own.
-  const isArriving = left > 0 && FAMILY_IDS.some((id) => !found.has(id));
-  const arriving = isArriving ? FAMILY_IDS.map((id) => [id, found.get(id)?.choice ?? null] as const) : null;
-  const listed = [...can, ...out];
+  const listed = arriving?.flatMap(([, c]) => c ?? []) ?? [...can, ...out];
+  // Until places are given out the first that arrived stays in hand.
+  const best = arriving ? (choices.find((c) => c.out === null) ?? choices[0]) : listed[0];
   const inHand =
-    listed.find((c) => c.family === (taken ?? wanted)) ?? listed.find((c) => c.edit === null) ?? listed[0] ?? null;
+    listed.find((c) => c.family === (taken ?? wanted)) ?? listed.find((c) => c.edit === null) ?? best ?? null;
   const [mould] = plan.moulds;
   const bars = barsOf(mould.lengthMm, plan).middlesMm.length;
 
@@ -112,14 +112,7 @@ export function Chooser({
             The formula cannot be computed yet, so that no design can be judged: the sheet says what is missing.
           </p>
         ) : (
-          <Wall
-            can={arriving ? [] : can}
-            out={arriving ? [] : out}
-            arriving={arriving}
-            faces={faces}
-            chosen={inHand?.family ?? null}
-            onChoose={take}
-          />
+          <Wall can={can} out={out} arriving={arriving} faces={faces} chosen={inHand?.family ?? null} onChoose={take} />
         )}
         {opening && <Opens opening={opening} onTry={({ change }) => onTry(change)} />}
       </div>

@@ -240,6 +240,7 @@ function Figures({
   const { chances, isFull } = clock;
   const { grams } = useUnits();
   const cost = costOf(plan, timeline.endS);
+  const costs = `${Math.round(cost.benchMin)} min pour · ${Math.round(cost.washUpMin)} min washing-up · ${grams(Math.round(cost.lostG))} on tools`;
   const risky = chances?.riskiestId ? timeline.steps.find((s) => s.id === chances.riskiestId) : undefined;
   return (
     <>
@@ -251,8 +252,10 @@ function Figures({
       ) : (
         <Figure value={`more than ${span(timeline.horizonS)}`} words="before any is too thick" />
       )}
+      {/* As wide as it gets from the first: what follows would change lines as the chance comes and becomes sure. */}
       <span
         data-testid="chance"
+        className="narrow:inline-block narrow:min-w-[252px]"
         title={`Every step that must meets its window; ${isFull ? "2,000" : "the first 200"} imagined pours. Riskiest: ${risky ? stepName(plan, risky) : "none"}.`}
       >
         {chances ? (
@@ -266,7 +269,10 @@ function Figures({
         )}
       </span>
       {critical && criticalStep?.operationId && (
-        <span data-testid="critical" className={`min-w-0 truncate ${isStrip ? "phone:hidden" : ""}`}>
+        <span
+          data-testid="critical"
+          className={`max-w-[420px] shrink-0 truncate narrow:max-w-full ${isStrip ? "phone:hidden" : ""}`}
+        >
           {critical.missed ? (
             <span className="text-cut">
               <strong>First to miss its window:</strong> {pourName(plan, criticalStep.operationId)}, {critical.missed}
@@ -280,11 +286,10 @@ function Figures({
         </span>
       )}
       <span
-        className={`whitespace-nowrap text-[12.5px] text-muted ${isStrip ? "phone:hidden" : "phone:whitespace-normal"}`}
-        title="Estimates: at the bench from first contact of lye and oil, washing-up, and batter that stays on tools"
+        className={`min-w-0 truncate text-[12.5px] text-muted ${isStrip ? "phone:hidden" : "phone:whitespace-normal"}`}
+        title={`${costs}. Estimates: at the bench from first contact of lye and oil, washing-up, and batter that stays on tools`}
       >
-        {Math.round(cost.benchMin)} min pour · {Math.round(cost.washUpMin)} min washing-up ·{" "}
-        {grams(Math.round(cost.lostG))} on tools
+        {costs}
       </span>
     </>
   );
