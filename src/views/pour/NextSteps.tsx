@@ -16,10 +16,14 @@ export function NextSteps({ pour, turnBacks }: { pour: Pour; turnBacks: readonly
   return (
     <footer className="grid grid-cols-3 border-t-2 border-ink max-sm:grid-cols-1">
       {[0, 1].map((i) => (
-        <div key={i} className="min-h-[104px] border-r border-rule px-7 py-3">
+        <div key={i} className="min-h-[118px] border-r border-rule px-7 py-3">
           <p className="text-[15px] text-muted">{i === 0 ? "then" : "after that"}</p>
           <p className="text-[20px] leading-snug">{next[i] ? words(next[i].id)?.title : "nothing more"}</p>
-          {next[i] && <p className="truncate text-[15px] text-muted">{words(next[i].id)?.detail}</p>}
+          {next[i] && (
+            <p className="line-clamp-2 text-[15px] leading-snug text-muted narrow:line-clamp-none">
+              {words(next[i].id)?.detail}
+            </p>
+          )}
         </div>
       ))}
       <div className="px-7 py-3">

@@ -85,7 +85,7 @@ export function NowPanel({ plan, pour, range, isLearner, acts, pad, scale }: Pro
       <p className="text-[18px] text-muted">
         now{pour.who ? `, ${pour.who === "both" ? "both of you" : LANE_WORDS[pour.who]}` : ""}
       </p>
-      <h2 className="text-[clamp(40px,5vw,64px)] leading-[1.05]" data-testid="instruction">
+      <h2 className="text-balance text-[clamp(40px,5vw,64px)] leading-[1.05]" data-testid="instruction">
         {instruction.title}
       </h2>
       <p className={`mt-2 text-[25px] leading-snug ${pad ? "phone:hidden" : ""}`}>{instruction.detail}</p>

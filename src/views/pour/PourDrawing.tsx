@@ -114,6 +114,7 @@ function FromEnd({ plan, derived, operation, doneIds, mould }: Props & { mould: 
   const lip = LIP_Y[height];
   const hex = pourHex(derived, plan.portions, operation);
   const isRight = x > 160;
+  const isOverSpatula = operation.kind === "layer" && operation.height === "low";
   const isPlaced = "acrossMm" in operation || operation.kind === "compartment";
   const wire =
     operation.kind === "wire"
@@ -168,11 +169,12 @@ function FromEnd({ plan, derived, operation, doneIds, mould }: Props & { mould: 
       {hex && (
         <text
           x={isRight ? x - 22 : x + 22}
-          y={lip + 8}
+          // Longer than the room to the wall: it stands above the rim.
+          y={isOverSpatula ? rim - 12 : lip + 8}
           textAnchor={isRight ? "end" : "start"}
           className="fill-ink text-[15px]"
         >
-          {operation.kind === "layer" && operation.height === "low"
+          {isOverSpatula
             ? "low, over a spatula"
             : "height" in operation
               ? `${HEIGHT_NAMES[height]}: ${mm(HEIGHTS_MM[height])}`
