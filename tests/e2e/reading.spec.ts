@@ -22,6 +22,7 @@ const VIEWS = [
   ["the stock", "/stock"],
   ["the orders", "/orders"],
   ["a library", "/library/colourants"],
+  ["the oils", "/library/oils"],
   ["the gallery", "/gallery"],
   ["the practice", "/practice"],
   ["a new batch", "/new"],
@@ -212,14 +213,15 @@ const tooSmall = (page: Page) =>
       const { width, height } = e.getBoundingClientRect();
       if (width === 0 || /^(checkbox|range|radio|file|color)$/.test((e as HTMLInputElement).type)) return [];
       const name = e.getAttribute("aria-label") ?? e.textContent?.slice(0, 30);
+      const isFigure = e instanceof HTMLInputElement && e.inputMode === "decimal";
       const isCut =
-        e.tagName === "BUTTON" &&
+        (e.tagName === "BUTTON" || isFigure) &&
         e.clientWidth > 0 &&
         e.scrollWidth > e.clientWidth + 1 &&
         !/truncate/.test(e.className);
       return [
         ...(height < 43.5 ? [`${name}: ${height} px`] : []),
-        ...(isCut ? [`${name}: wider than its button`] : []),
+        ...(isCut ? [`${name}: its words or figure are wider than it is`] : []),
       ];
     }),
   );

@@ -74,7 +74,7 @@ export function LibraryTable<K extends LibraryKind>({ kind, list, query, onQuery
       </div>
       <div className="mt-2 flex min-h-0 flex-1 flex-col">
         <div
-          className="grid phone:grid-cols-[minmax(0,1fr)_96px]! gap-2 border-b-[1.5px] border-ink pb-0.5 pr-2 text-[12.5px] text-muted"
+          className="grid items-baseline phone:grid-cols-[minmax(0,1fr)_96px]! gap-2 border-b-[1.5px] border-ink pb-0.5 pr-2 text-[12.5px] text-muted"
           style={grid}
         >
           <span>

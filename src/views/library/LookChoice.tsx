@@ -7,8 +7,8 @@ import { LOOKS, type Look, wear } from "../parts/look";
 export function LookChoice({ worn }: { worn: Look }) {
   const [look, setLook] = useState(worn);
   return (
-    <label className="mt-2 flex items-baseline gap-2">
-      <span className="w-32 text-muted">look on this device</span>
+    <label className="mt-2 flex items-baseline gap-2 phone:flex-col phone:items-stretch phone:gap-1">
+      <span className="w-32 text-muted phone:w-auto">look on this device</span>
       <Choose
         value={look}
         className="field min-w-0"

@@ -83,7 +83,7 @@ export default function Practice({ stored, look }: { stored: StoredSettings; loo
                 the limits that you enter and decides nothing.
               </p>
             </Section>
-            <Section head="Units">
+            <Section head="Units" className="min-w-0">
               <p className="mb-2 flex gap-2">
                 <button type="button" className="button" onClick={() => all(METRIC)}>
                   All metric
@@ -92,7 +92,7 @@ export default function Practice({ stored, look }: { stored: StoredSettings; loo
                   All US
                 </button>
               </p>
-              <div className="grid gap-1.5">
+              <div className="grid grid-cols-1 gap-1.5">
                 {UNIT_FIELDS.map((u) => (
                   <BoundSelect
                     key={u.field}
@@ -100,7 +100,7 @@ export default function Practice({ stored, look }: { stored: StoredSettings; loo
                     path={["units", u.field]}
                     label={u.label}
                     options={worded(u.words)}
-                    className="w-96 max-w-full [&>label]:w-32"
+                    className="w-96 max-w-full phone:flex-col phone:items-stretch [&>label]:w-32 phone:[&>label]:w-auto"
                   />
                 ))}
               </div>

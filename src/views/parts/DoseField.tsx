@@ -45,7 +45,7 @@ export function DoseField({ open, path, dose, name, base, densityGPerMl, range, 
       <Choose
         label={`Base of the rate of ${name}`}
         value={dose.basis}
-        className="field w-36 min-w-0"
+        className="field w-40 min-w-0 narrow:w-48"
         disabled={open.disabled}
         options={labelled(offered)}
         onChoose={restate}

@@ -123,4 +123,4 @@ export function NumberField(props: NumberFieldProps) {
 }
 
 /** How a density is typed. */
-export const DENSITY = { unit: "g/mL", decimals: 3, step: 0.01, width: "w-14" } as const;
+export const DENSITY = { unit: "g/mL", decimals: 3, step: 0.01, width: "w-14 narrow:w-20" } as const;

@@ -21,7 +21,7 @@ export function PracticeFields({
           open={open}
           path={[...path, s]}
           label={SCHOOLS[s].label}
-          className="[&>label]:w-28"
+          className="phone:flex-col phone:items-stretch [&>label]:w-28 phone:[&>label]:w-auto"
           options={Object.entries(SCHOOLS[s].options).map(([value, label]) => ({ value, label }))}
         />
       ))}

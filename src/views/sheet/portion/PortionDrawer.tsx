@@ -75,7 +75,7 @@ export function PortionDrawer({ batch, derived, disabled, portionId, onPortion, 
       </ul>
       <ColourMix open={open} plan={plan} derived={derived} portion={portion} />
       <WishedColour open={open} plan={plan} derived={derived} portion={portion} />
-      <h3 className="mt-3 text-[15px]">Scent of this cup</h3>
+      <h3 className="mt-3 mb-1 text-[15px]">Scent of this cup</h3>
       <ScentMix open={open} path={at("scent")} of={portion} masses={cup} plan={plan} derived={derived} />
       {portion.colourants.map((c) =>
         c.libraryId ? <OwnBatchesSay key={c.id} kind="colourants" id={c.libraryId} name={c.name} /> : null,
@@ -93,7 +93,7 @@ export function PortionDrawer({ batch, derived, disabled, portionId, onPortion, 
           ))}
         </p>
       )}
-      <h3 className="mt-3 text-[15px]">Additives to this cup only</h3>
+      <h3 className="mt-3 mb-1 text-[15px]">Additives to this cup only</h3>
       <AdditiveRows
         open={open}
         path={at("additives")}
@@ -102,7 +102,7 @@ export function PortionDrawer({ batch, derived, disabled, portionId, onPortion, 
         base={cup?.dose ?? null}
         kinds={["clay", "charcoal", "titanium-dioxide", "salt", "oatmeal", "honey", "other"]}
       />
-      <h3 className="mt-3 text-[15px]">Kept back from the finished cup</h3>
+      <h3 className="mt-3 mb-1 text-[15px]">Kept back from the finished cup</h3>
       <p className="mt-1 flex flex-wrap gap-x-4 gap-y-1">
         {keeps.map(([field, label, massG]) => (
           <span key={field} className="whitespace-nowrap">

@@ -76,7 +76,13 @@ export function ScentMix({ open, path, of: { name: where, scent }, masses, plan,
       {scent && (
         <table className="w-full text-[13px]">
           <TableHead
-            columns={["part", "share", "the clock uses", ["of the cured bar", "text-right"], ["limit", "pl-2"]]}
+            columns={[
+              "part",
+              "share",
+              ["the clock uses", "pl-2"],
+              ["of the cured bar", "text-right"],
+              ["limit", "pl-2"],
+            ]}
           />
           <tbody>
             {scent.parts.map((p) => {
@@ -100,7 +106,7 @@ export function ScentMix({ open, path, of: { name: where, scent }, masses, plan,
                       width="w-10"
                     />
                   </td>
-                  <td>
+                  <td className="pl-2">
                     {p.measured ? (
                       <>
                         {p.class}, about {p.measured.rateFactor.toFixed(1)} ×
