@@ -1,18 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { computeMasses } from "../../../src/core/batter/masses";
-import {
-  barNote,
-  barsDue,
-  countBars,
-  nextBar,
-  noteBar,
-  placeFinding,
-  restAsPredicted,
-  setThumb,
-  toggleFinding,
-  waitHours,
-} from "../../../src/core/cut/cutDay";
+import * as day from "../../../src/core/cut/cutDay";
 import { applyEdit, type Edit } from "../../../src/core/document/edits/edit";
 import { newPlan } from "../../../src/core/document/newPlan";
 import { readPlan } from "../../../src/core/document/read";
@@ -23,17 +12,17 @@ import { tries } from "../../support/tries";
 
 const ON = "2026-11-27";
 const start = newPlan("Cut day", 1);
-const due = (plan: Plan) => barsDue(plan, computeMasses(plan)!);
+const due = (plan: Plan) => day.barsDue(plan, computeMasses(plan)!);
 
 describe("the day of the cut", () => {
   it("bars come in the order of the cuts, each once, and the first of them dates the cut", () => {
     const bars = due(start);
     expect(bars.map((b) => b.number)).toEqual(bars.map((_, i) => i + 1));
-    expect(nextBar(bars)).toBe(0);
-    const one = edited(start, noteBar(start, bars[0], { isAsPredicted: true }, ON));
+    expect(day.nextBar(bars)).toBe(0);
+    const one = edited(start, day.noteBar(start, bars[0], { isAsPredicted: true }, ON));
     expect(one.record.days.cut).toBe(ON);
-    expect(nextBar(due(one))).toBe(1);
-    const later = edited(one, noteBar(one, due(one)[0], { massG: 131 }, "2026-11-28"));
+    expect(day.nextBar(due(one))).toBe(1);
+    const later = edited(one, day.noteBar(one, due(one)[0], { massG: 131 }, "2026-11-28"));
     expect(later.record.days.cut).toBe(ON);
     expect(later.record.cutDay.bars).toHaveLength(1);
     expect(later.record.cutDay.bars[0]).toMatchObject({ isAsPredicted: true, massG: 131, fate: "rack" });
@@ -48,42 +37,42 @@ describe("the day of the cut", () => {
 
   it("a finding is marked, shown on the face, marked once more, and taken off with all of its kind", () => {
     const bar = () => due(plan)[2];
-    let plan = edited(start, toggleFinding(start, due(start)[2], "air", ON));
-    plan = edited(plan, placeFinding(plan, bar(), "air", [0.4, 0.6], ON));
+    let plan = edited(start, day.toggleFinding(start, due(start)[2], "air", ON));
+    plan = edited(plan, day.placeFinding(plan, bar(), "air", [0.4, 0.6], ON));
     expect(bar().noted!.findings).toEqual([expect.objectContaining({ what: "air", at: [0.4, 0.6] })]);
-    plan = edited(plan, placeFinding(plan, bar(), "air", [0.7, 0.2], ON));
-    plan = edited(plan, toggleFinding(plan, bar(), "ash", ON));
-    expect(barNote(bar().noted!)).toBe("air 2, ash on top");
-    plan = edited(plan, toggleFinding(plan, bar(), "air", ON));
-    expect(barNote(bar().noted!)).toBe("ash on top");
+    plan = edited(plan, day.placeFinding(plan, bar(), "air", [0.7, 0.2], ON));
+    plan = edited(plan, day.toggleFinding(plan, bar(), "ash", ON));
+    expect(day.barNote(bar().noted!)).toBe("air 2, ash on top");
+    plan = edited(plan, day.toggleFinding(plan, bar(), "air", ON));
+    expect(day.barNote(bar().noted!)).toBe("ash on top");
     expect(readPlan(plan).ok).toBe(true);
   });
 
   it("one key for all the rest touches nothing that has come", () => {
     const bars = due(start);
-    let plan = edited(start, toggleFinding(start, bars[1], "rivers", ON));
-    plan = edited(plan, restAsPredicted(plan, due(plan), ON));
-    const count = countBars(due(plan));
+    let plan = edited(start, day.toggleFinding(start, bars[1], "rivers", ON));
+    plan = edited(plan, day.restAsPredicted(plan, due(plan), ON));
+    const count = day.countBars(due(plan));
     expect(count).toMatchObject({ came: bars.length, all: bars.length, asPredicted: bars.length - 1 });
     expect(count.findings).toEqual([{ what: "rivers", bars: 1 }]);
-    expect(nextBar(due(plan))).toBe(bars.length - 1);
+    expect(day.nextBar(due(plan))).toBe(bars.length - 1);
   });
 
   it("a soft loaf waits, a firm one does not", () => {
-    expect(waitHours(1, 24)).toBeCloseTo(14.4, 6);
-    expect(waitHours(2, 24)).toBeCloseTo(6, 6);
-    expect(waitHours(2, 1)).toBe(2);
-    expect(waitHours(3, 24)).toBeNull();
-    expect(waitHours(4, 24)).toBeNull();
+    expect(day.waitHours(1, 24)).toBeCloseTo(14.4, 6);
+    expect(day.waitHours(2, 24)).toBeCloseTo(6, 6);
+    expect(day.waitHours(2, 1)).toBe(2);
+    expect(day.waitHours(3, 24)).toBeNull();
+    expect(day.waitHours(4, 24)).toBeNull();
     const at = (h: number) => new Date(Date.UTC(2026, 4, 2, h)).toISOString();
-    const soft = edited(start, setThumb(start, 2, at(8)));
+    const soft = edited(start, day.setThumb(start, 2, at(8)));
     // Put right within minutes it is one press; hours later another.
-    const right = edited(soft, setThumb(soft, 1, at(8)));
+    const right = edited(soft, day.setThumb(soft, 1, at(8)));
     expect(right.record.cutDay).toMatchObject({ thumb: 1, pressed: [{ at: at(8), thumb: 1 }] });
-    const firm = edited(right, setThumb(right, 3, at(14)));
+    const firm = edited(right, day.setThumb(right, 3, at(14)));
     expect(firm.record.cutDay.pressed.map((p) => p.thumb)).toEqual([1, 3]);
     expect(firm.record.cutDay.thumb).toBe(3);
-    expect(edited(firm, setThumb(firm, null, at(14))).record.cutDay).toMatchObject({
+    expect(edited(firm, day.setThumb(firm, null, at(14))).record.cutDay).toMatchObject({
       thumb: null,
       pressed: [{ thumb: 1 }],
     });
@@ -100,14 +89,14 @@ describe("the day of the cut", () => {
           const b = due(plan)[bar];
           const edit =
             kind === 0
-              ? toggleFinding(plan, b, what, ON)
+              ? day.toggleFinding(plan, b, what, ON)
               : kind === 1
-                ? placeFinding(plan, b, what, [0.5, 0.25], ON)
+                ? day.placeFinding(plan, b, what, [0.5, 0.25], ON)
                 : kind === 2
-                  ? noteBar(plan, b, { fate: "keep" }, ON)
+                  ? day.noteBar(plan, b, { fate: "keep" }, ON)
                   : kind === 3
-                    ? restAsPredicted(plan, due(plan), ON)
-                    : noteBar(plan, b, { massG: 120 }, ON);
+                    ? day.restAsPredicted(plan, due(plan), ON)
+                    : day.noteBar(plan, b, { massG: 120 }, ON);
           const tried = applyEdit(plan, edit);
           if (!tried.ok) throw new Error(tried.reason);
           inverses.unshift(tried.inverse);
