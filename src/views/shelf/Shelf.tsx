@@ -11,6 +11,7 @@ import { Trouble } from "../parts/Trouble";
 import { UnitsProvider } from "../parts/units";
 import { useFaceQueue } from "../parts/useFaceQueue";
 import { DueNext } from "./DueNext";
+import { FirstTime } from "./FirstTime";
 import { ImportBatch } from "./ImportBatch";
 import { ShelfBar } from "./ShelfBar";
 
@@ -175,6 +176,7 @@ export default function Shelf({ pageText, today, openedMs, settings, stills = {}
                   </section>
                 );
               })}
+              {total === 0 && search === "" && <FirstTime />}
             </main>
             <DueNext entries={due} today={today} openedMs={openedMs} />
           </div>
