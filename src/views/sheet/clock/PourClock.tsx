@@ -268,28 +268,28 @@ function Figures({
           <span className="whitespace-nowrap text-muted">weighing the chances…</span>
         )}
       </span>
-      {critical && criticalStep?.operationId && (
+      {/* Where the line is too short for both, what it costs gives way. */}
+      <span className="flex min-w-0 items-baseline gap-4 narrow:contents">
+        {critical && criticalStep?.operationId && (
+          <span data-testid="critical" className={`max-w-full shrink-0 truncate ${isStrip ? "phone:hidden" : ""}`}>
+            {critical.missed ? (
+              <span className="text-cut">
+                <strong>First to miss its window:</strong> {pourName(plan, criticalStep.operationId)}, {critical.missed}
+              </span>
+            ) : (
+              <Figure
+                value={span(critical.slackS ?? 0)}
+                words={`to spare at ${pourName(plan, criticalStep.operationId)}`}
+              />
+            )}
+          </span>
+        )}
         <span
-          data-testid="critical"
-          className={`max-w-[420px] shrink-0 truncate narrow:max-w-full ${isStrip ? "phone:hidden" : ""}`}
+          className={`min-w-0 truncate text-[12.5px] text-muted ${isStrip ? "phone:hidden" : "phone:whitespace-normal"}`}
+          title={`${costs}. Estimates: at the bench from first contact of lye and oil, washing-up, and batter that stays on tools`}
         >
-          {critical.missed ? (
-            <span className="text-cut">
-              <strong>First to miss its window:</strong> {pourName(plan, criticalStep.operationId)}, {critical.missed}
-            </span>
-          ) : (
-            <Figure
-              value={span(critical.slackS ?? 0)}
-              words={`to spare at ${pourName(plan, criticalStep.operationId)}`}
-            />
-          )}
+          {costs}
         </span>
-      )}
-      <span
-        className={`min-w-0 truncate text-[12.5px] text-muted ${isStrip ? "phone:hidden" : "phone:whitespace-normal"}`}
-        title={`${costs}. Estimates: at the bench from first contact of lye and oil, washing-up, and batter that stays on tools`}
-      >
-        {costs}
       </span>
     </>
   );
