@@ -100,7 +100,7 @@ export default function Practice({ stored, look }: { stored: StoredSettings; loo
                     path={["units", u.field]}
                     label={u.label}
                     options={worded(u.words)}
-                    className="w-96 max-w-full phone:flex-col phone:items-stretch [&>label]:w-32 phone:[&>label]:w-auto"
+                    className="w-96 max-w-full narrow:w-[28rem] phone:flex-col phone:items-stretch [&>label]:w-32 phone:[&>label]:w-auto"
                   />
                 ))}
               </div>
